@@ -1,0 +1,75 @@
+import type { Mime } from '../pack/asset'
+
+/** What a file really is by its first bytes, and its size in px where it says one. Nothing is decoded. */
+export interface Sniffed {
+  mime: Mime
+  /** 0 for sounds, and for SVG without a size of its own. */
+  width: number
+  height: number
+}
+
+const ascii = (bytes: Uint8Array, at: number, length: number): string => String.fromCharCode(...bytes.subarray(at, at + length))
+const view = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+
+/** Size from the first start-of-frame segment (ITU-T T.81 B.2.2). */
+function jpegSize(bytes: Uint8Array): Sniffed | null {
+  const v = view(bytes)
+  let at = 2
+  while (at + 9 < bytes.length) {
+    if (bytes[at] !== 0xff) return null
+    const marker = bytes[at + 1]!
+    if (marker === 0xff) {
+      at++
+      continue
+    }
+    if (marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc)
+      return { mime: 'image/jpeg', width: v.getUint16(at + 7), height: v.getUint16(at + 5) }
+    if (marker === 0xd8 || (marker >= 0xd0 && marker <= 0xd7) || marker === 0x01) at += 2
+    else at += 2 + v.getUint16(at + 2)
+  }
+  return null
+}
+
+function webpSize(bytes: Uint8Array): Sniffed | null {
+  if (bytes.length < 30) return null
+  const v = view(bytes)
+  const kind = ascii(bytes, 12, 4)
+  const u24 = (at: number) => bytes[at]! | (bytes[at + 1]! << 8) | (bytes[at + 2]! << 16)
+  if (kind === 'VP8X') return { mime: 'image/webp', width: u24(24) + 1, height: u24(27) + 1 }
+  if (kind === 'VP8L') {
+    const bits = v.getUint32(21, true)
+    return { mime: 'image/webp', width: (bits & 0x3fff) + 1, height: ((bits >>> 14) & 0x3fff) + 1 }
+  }
+  if (kind === 'VP8 ') return { mime: 'image/webp', width: v.getUint16(26, true) & 0x3fff, height: v.getUint16(28, true) & 0x3fff }
+  return null
+}
+
+function svgSize(bytes: Uint8Array): Sniffed | null {
+  const head = new TextDecoder().decode(bytes.subarray(0, 4096))
+  const open = /^\uFEFF?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg\b([^>]*)>/i.exec(head)
+  if (open === null) return null
+  const attribute = (name: string) => new RegExp(`\\s${name}\\s*=\\s*["']([^"']*)["']`, 'i').exec(open[1]!)?.[1] ?? ''
+  const px = (text: string) => (/^\s*[\d.]+(px)?\s*$/.test(text) ? Math.round(Number.parseFloat(text)) : 0)
+  const box = attribute('viewBox').trim().split(/[\s,]+/).map(Number)
+  return {
+    mime: 'image/svg+xml',
+    width: px(attribute('width')) || Math.round(box[2] ?? 0) || 0,
+    height: px(attribute('height')) || Math.round(box[3] ?? 0) || 0,
+  }
+}
+
+/** Null for anything that is not one of the file types a pack may hold. */
+export function sniff(bytes: Uint8Array): Sniffed | null {
+  if (bytes.length < 12) return null
+  const v = view(bytes)
+  const sound = (mime: Mime): Sniffed => ({ mime, width: 0, height: 0 })
+  if (v.getUint32(0) === 0x89504e47 && v.getUint32(4) === 0x0d0a1a0a)
+    return bytes.length >= 24 ? { mime: 'image/png', width: v.getUint32(16), height: v.getUint32(20) } : null
+  if (v.getUint16(0) === 0xffd8) return jpegSize(bytes)
+  if (/^GIF8[79]a$/.test(ascii(bytes, 0, 6))) return { mime: 'image/gif', width: v.getUint16(6, true), height: v.getUint16(8, true) }
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return webpSize(bytes)
+  if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WAVE') return sound('audio/wav')
+  if (ascii(bytes, 0, 4) === 'OggS') return sound('audio/ogg')
+  if (ascii(bytes, 0, 3) === 'ID3' || (bytes[0] === 0xff && (bytes[1]! & 0xe6) === 0xe2)) return sound('audio/mpeg')
+  return svgSize(bytes)
+}

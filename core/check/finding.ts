@@ -1,0 +1,48 @@
+import * as z from 'zod'
+
+export const SEVERITIES = ['must', 'should', 'know'] as const
+export type Severity = (typeof SEVERITIES)[number]
+export const SEVERITY_NAMES: Record<Severity, string> = { must: 'Must fix', should: 'Should fix', know: 'Good to know' }
+
+/** What a finding is about: a part (with an entry of its cast) or a field of the label. */
+export const Subject = z.object({
+  part: z.string().optional(),
+  entry: z.string().optional(),
+  asset: z.string().optional(),
+  field: z.string().optional(),
+})
+export type Subject = z.infer<typeof Subject>
+
+const Box = z.object({ x: z.number(), y: z.number(), w: z.number(), h: z.number() })
+
+/** Something to draw beside the sentence. Boxes and points are 0..1 of the picture or frame; times in s. */
+export const Evidence = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('picture'),
+    asset: z.string(),
+    /** px of the asset; the whole picture when absent. */
+    frame: Box.optional(),
+    boxes: z.array(Box),
+    shape: z.array(z.object({ x: z.number(), y: z.number() })),
+  }),
+  z.object({ kind: z.literal('wave'), asset: z.string(), fromS: z.number(), toS: z.number() }),
+  z.object({ kind: z.literal('words'), text: z.string(), overWidth: z.number() }),
+  z.object({ kind: z.literal('figure'), text: z.string() }),
+])
+export type Evidence = z.infer<typeof Evidence>
+
+export const Facts = z.record(z.string(), z.union([z.string(), z.number()]))
+export type Facts = z.infer<typeof Facts>
+
+export const Finding = z.object({
+  /** Stable for one rule on one subject. */
+  id: z.string(),
+  rule: z.string(),
+  severity: z.enum(SEVERITIES),
+  subject: Subject,
+  facts: Facts,
+  evidence: Evidence,
+  /** Whether the rule can compute a fix for it. */
+  fixable: z.boolean(),
+})
+export type Finding = z.infer<typeof Finding>

@@ -1,0 +1,102 @@
+import type { Pixels } from '../art/pixels'
+import type { Command } from '../pack/commands'
+import type { PartContent, SpriteContent } from '../pack/content'
+import { contentOf, type Pack } from '../pack/pack'
+import type { Samples } from '../sound/samples'
+import type { PartSpec, Template } from '../template/template'
+import type { Widths } from '../wording/fit'
+import type { Evidence, Facts, Finding, Severity, Subject } from './finding'
+
+/** What rules may ask. Decoders are handed in, so the same rules run in a worker, on the server and in tests. */
+export interface CheckContext {
+  template: Template
+  pack: Pack
+  widths: Widths
+  /** Null when the bytes are not there. */
+  bytes(hash: string): Promise<Uint8Array | null>
+  /** Null when the bytes are not there or cannot be decoded. */
+  pixels(hash: string): Promise<Pixels | null>
+  samples(hash: string): Promise<Samples | null>
+  /** Bytes of the player that goes into the parcel. */
+  playerBytes: number
+}
+
+export interface Fix {
+  /** Name of the undo step. */
+  name: string
+  command: Command
+  /** Bytes the command's assets need, by hash. */
+  bytes: Record<string, Uint8Array>
+}
+
+export interface Hit {
+  facts: Facts
+  evidence: Evidence
+  severity?: Severity
+  subject?: Subject
+}
+
+/** One file a rule. Appends what it finds and does not throw. */
+export interface Rule {
+  id: string
+  severity: Severity
+  /** One line for the table of rules in the docs. */
+  about: string
+  subjects(ctx: CheckContext): Subject[]
+  /** Everything the answer for a subject depends on; the runner keeps the answer while this stays the same. */
+  reads(ctx: CheckContext, subject: Subject): unknown
+  run(ctx: CheckContext, subject: Subject): Promise<Hit[]>
+  /** Null when this one cannot be fixed by itself after all. */
+  fix?(ctx: CheckContext, finding: Finding): Promise<Fix | null>
+}
+
+/** A sprite wherever it stands: a part of its own or one entry of a cast. */
+export interface SpriteAt {
+  subject: Subject
+  spec: PartSpec
+  sprite: SpriteContent
+  /** The template's sprite it is compared with. */
+  reference: SpriteContent
+  name: string
+}
+
+/** Every sprite that is the pack's own. */
+export function ownSprites(ctx: CheckContext): SpriteAt[] {
+  const found: SpriteAt[] = []
+  for (const spec of ctx.template.parts) {
+    const own = ctx.pack.parts[spec.id]
+    if (own?.kind === 'sprite' && spec.content.kind === 'sprite')
+      found.push({ subject: { part: spec.id }, spec, sprite: own, reference: spec.content, name: spec.name })
+    if (own?.kind === 'cast' && spec.content.kind === 'cast') {
+      const references = spec.content.entries
+      own.entries.forEach((entry, i) => {
+        const reference = references.find((one) => one.id === entry.id) ?? references[i % Math.max(1, references.length)]
+        if (reference !== undefined && firstAsset(entry.sprite) !== firstAsset(reference.sprite))
+          found.push({ subject: { part: spec.id, entry: entry.id }, spec, sprite: entry.sprite, reference: reference.sprite, name: entry.name })
+      })
+    }
+  }
+  return found
+}
+
+export const spriteAt = (ctx: CheckContext, subject: Subject): SpriteAt | undefined =>
+  ownSprites(ctx).find((one) => one.subject.part === subject.part && one.subject.entry === subject.entry)
+
+export const firstFrame = (sprite: SpriteContent) => Object.values(sprite.clips)[0]!.frames[0]!
+export const firstAsset = (sprite: SpriteContent): string => firstFrame(sprite).asset
+
+/** The command that puts a changed sprite where the old one stands. */
+export function replaceSprite(ctx: CheckContext, subject: Subject, sprite: SpriteContent, assets: Pack['assets'] = {}): Command {
+  const content = contentOf(ctx.pack, ctx.template, subject.part!)
+  if (subject.entry !== undefined && content?.kind === 'cast')
+    return { type: 'cast-set', part: subject.part!, from: content, entry: subject.entry, change: { sprite }, assets }
+  return { type: 'set-part', part: subject.part!, content: sprite, assets }
+}
+
+/** Own contents of one or more kinds. */
+export function ownParts<K extends PartContent['kind']>(ctx: CheckContext, ...kinds: K[]): { spec: PartSpec; content: Extract<PartContent, { kind: K }> }[] {
+  return ctx.template.parts.flatMap((spec) => {
+    const content = ctx.pack.parts[spec.id]
+    return content !== undefined && (kinds as string[]).includes(content.kind) ? [{ spec, content: content as Extract<PartContent, { kind: K }> }] : []
+  })
+}

@@ -1,0 +1,18 @@
+import type { Rule } from '../rule'
+import { LIMITS } from '../thresholds'
+
+export const descriptionShort: Rule = {
+  id: 'description-short',
+  severity: 'must',
+  about: 'The description is missing, under 40 letters, or says only the title again.',
+  subjects: () => [{ field: 'description' }],
+  reads: (ctx) => [ctx.pack.label.description, ctx.pack.label.title],
+  async run(ctx) {
+    const text = ctx.pack.label.description.trim()
+    const title = ctx.pack.label.title.trim()
+    const repeats = title !== '' && text.toLowerCase().replaceAll(title.toLowerCase(), '').trim().length < 12
+    if (text.length >= LIMITS.shortDescription && !repeats) return []
+    const problem = text === '' ? 'missing' : text.length < LIMITS.shortDescription ? 'short' : 'repeats'
+    return [{ facts: { problem, letters: text.length, least: LIMITS.shortDescription }, evidence: { kind: 'figure', text: `${text.length} / ${LIMITS.shortDescription}` } }]
+  },
+}

@@ -1,0 +1,71 @@
+import { hashOf } from '../pack/hash'
+import type { Finding, Subject } from './finding'
+import { RULES } from './registry'
+import type { CheckContext, Rule } from './rule'
+
+export interface CheckResult {
+  findings: Finding[]
+  /** Rules that looked, and how many answers had to be worked out anew. */
+  rules: number
+  asked: number
+  worked: number
+}
+
+interface Kept {
+  reads: string
+  findings: Finding[]
+}
+
+/** Keeps answers from run to run: a change re-runs only what read it. */
+export interface Runner {
+  run(ctx: CheckContext): Promise<CheckResult>
+}
+
+const subjectKey = (subject: Subject): string => [subject.part, subject.entry, subject.field, subject.asset].map((word) => word ?? '').join('/')
+
+const encoder = new TextEncoder()
+const fingerprint = (value: unknown): string => hashOf(encoder.encode(JSON.stringify(value) ?? ''))
+
+async function ask(rule: Rule, ctx: CheckContext, subject: Subject): Promise<Finding[]> {
+  const hits = await rule.run(ctx, subject)
+  return hits.map((hit, i) => {
+    const about = hit.subject ?? subject
+    return {
+      id: `${rule.id}:${subjectKey(about)}${i > 0 ? `#${i}` : ''}`,
+      rule: rule.id,
+      severity: hit.severity ?? rule.severity,
+      subject: about,
+      facts: hit.facts,
+      evidence: hit.evidence,
+      fixable: rule.fix !== undefined && hit.facts['canShrink'] !== 0,
+    }
+  })
+}
+
+export function makeRunner(rules: readonly Rule[] = RULES): Runner {
+  let kept = new Map<string, Kept>()
+  return {
+    async run(ctx) {
+      const next = new Map<string, Kept>()
+      const result: CheckResult = { findings: [], rules: rules.length, asked: 0, worked: 0 }
+      for (const rule of rules) {
+        for (const subject of rule.subjects(ctx)) {
+          const key = `${rule.id}:${subjectKey(subject)}`
+          const reads = fingerprint(rule.reads(ctx, subject))
+          const old = kept.get(key)
+          result.asked++
+          let findings: Finding[]
+          if (old !== undefined && old.reads === reads) findings = old.findings
+          else {
+            result.worked++
+            findings = await ask(rule, ctx, subject)
+          }
+          next.set(key, { reads, findings })
+          result.findings.push(...findings)
+        }
+      }
+      kept = next
+      return result
+    },
+  }
+}

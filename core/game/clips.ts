@@ -1,0 +1,41 @@
+import { STEPS_PER_SECOND, type ClipDoc, type SpriteDoc } from './types'
+
+/** The clip of that name, or the sprite's first clip when it has none of that name. */
+export function clipOf(sprite: SpriteDoc, name: string): ClipDoc | undefined {
+  const own = sprite.clips[name]
+  if (own !== undefined && own.frames.length > 0) return own
+  for (const key in sprite.clips) if (sprite.clips[key]!.frames.length > 0) return sprite.clips[key]
+  return undefined
+}
+
+/** Length of one pass in steps of 1/60 s, at least 1. */
+export function clipSteps(clip: ClipDoc): number {
+  let holds = 0
+  for (const frame of clip.frames) holds += frame.hold
+  return Math.max(1, Math.round((holds / clip.fps) * STEPS_PER_SECOND))
+}
+
+/**
+ * Which frame shows `step` steps (>= 0) after the clip began. `once` stays on its last frame; `bounce` runs
+ * forth and back without showing either end twice in a row.
+ */
+export function frameAt(clip: ClipDoc, step: number): number {
+  const frames = clip.frames
+  const count = frames.length
+  if (count <= 1) return 0
+  const order = clip.mode === 'bounce' ? count * 2 - 2 : count
+  const at = (i: number) => (i < count ? i : order - i)
+  let holds = 0
+  for (let i = 0; i < order; i++) holds += frames[at(i)]!.hold
+  let units = (step * clip.fps) / STEPS_PER_SECOND
+  if (clip.mode === 'once') {
+    if (units >= holds) return count - 1
+  } else {
+    units -= Math.floor(units / holds) * holds
+  }
+  for (let i = 0; i < order; i++) {
+    units -= frames[at(i)]!.hold
+    if (units < 0) return at(i)
+  }
+  return at(order - 1)
+}

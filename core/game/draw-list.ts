@@ -1,0 +1,61 @@
+/**
+ * What is on the stage at one step. One list, five uses: the stage draws it, picking tests it, covers are captured
+ * from it, tests read it, the player ships it. Items are reused from step to step, so keep none of them.
+ */
+export type DrawKind = 'sprite' | 'picture' | 'text' | 'plate' | 'dim'
+
+export interface DrawItem {
+  kind: DrawKind
+  /** Part id, and the cast entry's id where the part is a cast. */
+  part: string
+  entry: string
+  clip: string
+  /** Steps since the clip began. */
+  clipStep: number
+  /** Sprites: where the pivot sits. Everything else: the top left. World units. */
+  x: number
+  y: number
+  w: number
+  h: number
+  /** Stretch around the pivot; a negative `sx` mirrors. */
+  sx: number
+  sy: number
+  alpha: number
+  /** What a text says, after its {names} were filled in. */
+  text: string
+  /** Plates: whether this is the one with the focus. */
+  lit: boolean
+}
+
+export interface DrawList {
+  items: DrawItem[]
+  count: number
+}
+
+export const makeDrawList = (): DrawList => ({ items: [], count: 0 })
+
+/** The next free item of the list, reset to plain values. */
+export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: number): DrawItem {
+  let item = list.items[list.count]
+  if (item === undefined) {
+    item = { kind, part, entry: '', clip: '', clipStep: 0, x, y, w: 0, h: 0, sx: 1, sy: 1, alpha: 1, text: '', lit: false }
+    list.items.push(item)
+  } else {
+    item.kind = kind
+    item.part = part
+    item.entry = ''
+    item.clip = ''
+    item.clipStep = 0
+    item.x = x
+    item.y = y
+    item.w = 0
+    item.h = 0
+    item.sx = 1
+    item.sy = 1
+    item.alpha = 1
+    item.text = ''
+    item.lit = false
+  }
+  list.count++
+  return item
+}

@@ -1,0 +1,213 @@
+import { add, type DrawList } from './draw-list'
+import { rulesFor } from './registry'
+import type { PlayState } from './rules'
+import { CREDITS_BOX, CREDITS_PER_PAGE, CREDITS_TEXT, LAYOUTS, plateAt, type Act, type ScreenId } from './screens'
+import type { Setup } from './setup'
+import { BITS, STAGE, type Input } from './types'
+
+/**
+ * A whole game: the rules' play inside the screens from start to end and back. Plain data; `stepGame` is
+ * deterministic for a seed and a row of inputs, so a session can be recorded and run again with other art.
+ */
+export interface GameState {
+  screen: ScreenId
+  /** Where "back" leads from how, options and about. */
+  from: ScreenId
+  focus: number
+  screenStep: number
+  page: number
+  held: number
+  play: PlayState | null
+  plays: number
+  best: number
+  /** 0..4 quarters. */
+  volume: { sound: number; music: number }
+  seed: number
+  events: string[]
+}
+
+export function startGame(seed: number): GameState {
+  return {
+    screen: 'start',
+    from: 'start',
+    focus: 0,
+    screenStep: 0,
+    page: 0,
+    held: 0,
+    play: null,
+    plays: 0,
+    best: 0,
+    volume: { sound: 4, music: 3 },
+    seed: seed >>> 0,
+    events: [],
+  }
+}
+
+function goTo(state: GameState, screen: ScreenId): void {
+  state.screen = screen
+  state.focus = 0
+  state.screenStep = 0
+  state.page = 0
+}
+
+/** Straight into play, as the stage, the attract mode and the dry run want it. */
+export function beginPlay(state: GameState, setup: Setup): void {
+  state.plays++
+  // Each play of a session gets a seed of its own, following from the first.
+  const seed = Math.imul(state.seed ^ (state.plays * 0x9e3779b9), 0x85ebca6b) >>> 0
+  state.play = rulesFor(setup.doc.template.id).start(setup, seed)
+  goTo(state, 'play')
+}
+
+function act(state: GameState, setup: Setup, what: Act): void {
+  state.events.push('press-sound')
+  if ('go' in what) {
+    state.from = state.screen
+    goTo(state, what.go)
+    return
+  }
+  const volume = state.volume
+  switch (what.do) {
+    case 'begin':
+      return beginPlay(state, setup)
+    case 'resume':
+      return goTo(state, 'play')
+    case 'leave':
+      state.play = null
+      return goTo(state, 'start')
+    case 'back':
+      return goTo(state, state.from === 'pause' ? 'pause' : 'start')
+    case 'sound-volume':
+      volume.sound = (volume.sound + 1) % 5
+      return
+    case 'music-volume':
+      volume.music = (volume.music + 1) % 5
+      return
+    case 'credits-page':
+      state.page = (state.page + 1) % creditPages(setup)
+  }
+}
+
+export function creditPages(setup: Setup): number {
+  return Math.max(1, Math.ceil(setup.doc.credits.length / CREDITS_PER_PAGE))
+}
+
+/** Buttons of a screen; the credits' "more" is only there when there is more. */
+function buttonCount(screen: ScreenId, setup: Setup): number {
+  const count = LAYOUTS[screen].buttons.length
+  return screen === 'about' && creditPages(setup) < 2 ? count - 1 : count
+}
+
+function stepScreen(state: GameState, input: Input, setup: Setup): void {
+  const layout = LAYOUTS[state.screen]
+  const count = buttonCount(state.screen, setup)
+  const pressed = input.bits & ~state.held
+  if (pressed & BITS.back) {
+    if (state.screen === 'pause') return act(state, setup, { do: 'resume' })
+    if (state.screen === 'won' || state.screen === 'lost') return act(state, setup, { do: 'leave' })
+    if (state.screen !== 'start') return act(state, setup, { do: 'back' })
+  }
+  if (pressed & BITS.up) state.focus = (state.focus + count - 1) % count
+  if (pressed & BITS.down) state.focus = (state.focus + 1) % count
+  if (pressed & BITS.pointer && input.px >= 0) {
+    for (let i = 0; i < count; i++) {
+      const [x, y, w, h] = plateAt(layout, i)
+      const px = input.px / 100
+      const py = input.py / 100
+      if (px >= x && px <= x + w && py >= y && py <= y + h) {
+        state.focus = i
+        return act(state, setup, layout.buttons[i]!.act)
+      }
+    }
+  }
+  // A key held down since before this screen came does not press its first button.
+  if (pressed & BITS.confirm && state.screenStep > 10) act(state, setup, layout.buttons[state.focus]!.act)
+}
+
+/** Moves the game on by 1/60 s, in place. */
+export function stepGame(state: GameState, input: Input, setup: Setup): void {
+  state.events.length = 0
+  state.screenStep++
+  if (state.screen === 'play' && state.play !== null) {
+    const play = state.play
+    if (input.bits & ~state.held & BITS.back) goTo(state, 'pause')
+    else {
+      rulesFor(setup.doc.template.id).step(play, input, setup)
+      for (let i = 0; i < play.events.length; i++) state.events.push(play.events[i]!)
+      if (play.outcome !== 'playing') {
+        if (play.score > state.best) state.best = play.score
+        goTo(state, play.outcome)
+      }
+    }
+  } else stepScreen(state, input, setup)
+  state.held = input.bits
+}
+
+/** Fills {names} in a text from `values`; unknown names stay as they are. */
+export function fill(text: string, values: Record<string, number | string>): string {
+  return text.replace(/\{([a-z-]+)\}/g, (all, name: string) => (name in values ? String(values[name]) : all))
+}
+
+function creditsText(setup: Setup, page: number): string {
+  const from = page * CREDITS_PER_PAGE
+  return setup.doc.credits
+    .slice(from, from + CREDITS_PER_PAGE)
+    .map((c) => `${c.what}: ${c.author}, ${c.licence}`)
+    .join('\n')
+}
+
+/** Rebuilds `list` for the state as it is now. */
+export function drawGame(state: GameState, setup: Setup, list: DrawList): void {
+  list.count = 0
+  const layout = LAYOUTS[state.screen]
+  const rules = rulesFor(setup.doc.template.id)
+  const values: Record<string, number> = {
+    best: state.best,
+    'sound-volume': state.volume.sound * 25,
+    'music-volume': state.volume.music * 25,
+  }
+  if (state.play !== null) Object.assign(values, rules.values(state.play, setup))
+  if (layout.behind === 'play' && state.play !== null) rules.draw(state.play, setup, list)
+  else {
+    const item = add(list, 'picture', 'start-picture', 0, 0)
+    item.w = STAGE.width
+    item.h = STAGE.height
+  }
+  if (layout.dim > 0) {
+    const item = add(list, 'dim', '', 0, 0)
+    item.w = STAGE.width
+    item.h = STAGE.height
+    item.alpha = layout.dim * Math.min(1, state.screenStep / 12)
+  }
+  if (layout.sheet !== null) {
+    const [x, y, w, h] = layout.sheet
+    const item = add(list, 'plate', 'sheet', x, y)
+    item.w = w
+    item.h = h
+  }
+  for (const words of layout.words) add(list, 'text', words, 0, 0)
+  if (state.screen === 'about') {
+    const item = add(list, 'text', CREDITS_TEXT, CREDITS_BOX.x, CREDITS_BOX.y)
+    item.w = CREDITS_BOX.w
+    item.h = CREDITS_BOX.h
+    item.text = creditsText(setup, state.page)
+  }
+  for (let i = 0; i < buttonCount(state.screen, setup); i++) {
+    const [x, y, w, h] = plateAt(layout, i)
+    const words = layout.buttons[i]!.words
+    const plate = add(list, 'plate', words, x, y)
+    plate.w = w
+    plate.h = h
+    plate.lit = state.focus === i
+    const text = add(list, 'text', words, x + 0.25, y)
+    text.w = w - 0.5
+    text.h = h
+    text.lit = plate.lit
+  }
+  for (let i = 0; i < list.count; i++) {
+    const item = list.items[i]!
+    if (item.kind !== 'text') continue
+    if (item.text === '') item.text = setup.doc.words[item.part]?.text ?? ''
+    item.text = fill(item.text, values)
+  }
+}

@@ -1,0 +1,49 @@
+import type { DrawList } from './draw-list'
+import type { Seeded } from './random'
+import type { Setup } from './setup'
+import type { Input } from './types'
+
+/** What every template's play state has; the rest is the rules' own. All of it plain, serialisable data. */
+export interface PlayState extends Seeded {
+  /** Steps played. */
+  step: number
+  score: number
+  outcome: 'playing' | 'won' | 'lost'
+  /** Names of sound parts fired in this step; emptied at the start of the next. */
+  events: string[]
+}
+
+/** What follows from the content, so that nobody has to type it. */
+export interface PlayFacts {
+  goal: number
+  /** The most points an even-handed run of drops could bring. */
+  reachable: number
+  /** One sentence on how that was worked out. */
+  because: string
+}
+
+export interface Rules<S extends PlayState = PlayState> {
+  id: string
+  start(setup: Setup, seed: number): S
+  /** Moves the state on by 1/60 s, in place, without allocating. */
+  step(state: S, input: Input, setup: Setup): void
+  draw(state: S, setup: Setup, list: DrawList): void
+  facts(setup: Setup): PlayFacts
+  /** Values for {names} in the wordings shown during play, as the state has them now. */
+  values(state: S, setup: Setup): Record<string, number>
+}
+
+/** Sees only what a person sees and answers with an input; its own state is plain data too. */
+export interface SimulatedPlayer<S extends PlayState = PlayState> {
+  template: string
+  /** `skill` 0 (a first try) to 1 (an expert). */
+  make(skill: number, seed: number): SimulatedMind
+  decide(mind: SimulatedMind, state: S, setup: Setup, into: Input): void
+}
+
+export interface SimulatedMind extends Seeded {
+  skill: number
+  wait: number
+  aim: number
+  memory: number
+}

@@ -1,0 +1,276 @@
+import { add, type DrawList } from '../draw-list'
+import { pickWeighted, random } from '../random'
+import type { PlayFacts, PlayState, Rules } from '../rules'
+import { dial, type CastActor, type Setup } from '../setup'
+import { touches } from '../shapes'
+import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
+
+/** Things fall: catch the good, dodge the bad. */
+export interface Windfall extends PlayState {
+  lives: number
+  hero: { x: number; dir: number; clip: string; clipStep: number; hurt: number }
+  things: Thing[]
+  pops: Pop[]
+  /** Steps until the next thing falls. */
+  wait: number
+  /** Good and bad things that fell, so that the share of bad ones holds over a short play too. */
+  fallen: number
+  badFallen: number
+}
+
+export interface Thing {
+  live: boolean
+  cast: string
+  entry: string
+  x: number
+  y: number
+  vy: number
+  age: number
+}
+
+interface Pop {
+  live: boolean
+  x: number
+  y: number
+  age: number
+  points: number
+}
+
+export const GROUND_Y = 8.55
+const CAPACITY = 24
+const POPS = 6
+const HURT_STEPS = 75
+const POP_STEPS = 45
+const EDGE = 0.9
+
+const GOOD = 'good'
+const BAD = 'bad'
+
+function start(setup: Setup, seed: number): Windfall {
+  return {
+    rng: seed >>> 0,
+    step: 0,
+    score: 0,
+    outcome: 'playing',
+    events: [],
+    lives: dial(setup, 'lives'),
+    hero: { x: STAGE.width / 2, dir: 1, clip: 'stand', clipStep: 0, hurt: 0 },
+    things: Array.from({ length: CAPACITY }, () => ({ live: false, cast: '', entry: '', x: 0, y: 0, vy: 0, age: 0 })),
+    pops: Array.from({ length: POPS }, () => ({ live: false, x: 0, y: 0, age: 0, points: 0 })),
+    wait: 30,
+    fallen: 0,
+    badFallen: 0,
+  }
+}
+
+function setClip(state: Windfall, clip: string): void {
+  state.hero.clip = clip
+  state.hero.clipStep = 0
+}
+
+function moveHero(state: Windfall, input: Input, setup: Setup): void {
+  const hero = state.hero
+  const speed = dial(setup, 'hero-speed') / STEPS_PER_SECOND
+  let move = input.axis * speed
+  if (input.axis === 0 && (input.bits & BITS.pointer) !== 0 && input.px >= 0) {
+    const want = input.px / 100 - hero.x
+    move = Math.max(-speed, Math.min(speed, want))
+  }
+  if (Math.abs(move) > 0.001) hero.dir = move > 0 ? 1 : -1
+  hero.x = Math.max(EDGE, Math.min(STAGE.width - EDGE, hero.x + move))
+  hero.clipStep++
+  if (hero.clip !== 'stand' && hero.clipStep > 24) setClip(state, 'stand')
+  if (hero.hurt > 0) hero.hurt--
+}
+
+function pace(state: Windfall, setup: Setup): number {
+  const minutes = state.step / (STEPS_PER_SECOND * 60)
+  return dial(setup, 'pace') * (1 + (dial(setup, 'speed-up') / 100) * minutes)
+}
+
+function drop(state: Windfall, setup: Setup): void {
+  if (--state.wait > 0) return
+  const gap = dial(setup, 'gap') / (pace(state, setup) / dial(setup, 'pace'))
+  state.wait = Math.max(1, Math.round(gap * STEPS_PER_SECOND * (0.8 + random(state) * 0.4)))
+  const share = dial(setup, 'bad-share') / 100
+  // The chance leans towards what is owed, so that one minute holds close to the share that was asked for.
+  const owed = share * (state.fallen + 1) - state.badFallen
+  const chance = share <= 0 ? 0 : share >= 1 ? 1 : Math.max(0.05, Math.min(0.95, share + (owed - share) * 0.5))
+  const wantBad = random(state) < chance
+  let cast = setup.casts[wantBad ? BAD : GOOD] ?? []
+  let index = pickWeighted(state, cast.length, (i) => cast[i]!.often)
+  if (index < 0) {
+    cast = setup.casts[wantBad ? GOOD : BAD] ?? []
+    index = pickWeighted(state, cast.length, (i) => cast[i]!.often)
+    if (index < 0) return
+  }
+  const actor = cast[index]!
+  for (let i = 0; i < state.things.length; i++) {
+    const thing = state.things[i]!
+    if (thing.live) continue
+    thing.live = true
+    thing.cast = actor.cast
+    thing.entry = actor.id
+    const margin = Math.max(EDGE, actor.width / 2)
+    thing.x = margin + random(state) * (STAGE.width - margin * 2)
+    thing.y = -actor.height / 2
+    thing.vy = (pace(state, setup) * (0.85 + random(state) * 0.3)) / STEPS_PER_SECOND
+    thing.age = 0
+    state.fallen++
+    if (actor.cast === BAD) state.badFallen++
+    return
+  }
+}
+
+function pop(state: Windfall, thing: Thing, points: number): void {
+  let oldest = state.pops[0]!
+  for (let i = 0; i < state.pops.length; i++) {
+    const p = state.pops[i]!
+    if (!p.live) {
+      oldest = p
+      break
+    }
+    if (p.age > oldest.age) oldest = p
+  }
+  oldest.live = true
+  oldest.x = thing.x
+  oldest.y = Math.min(thing.y, GROUND_Y - 1.6)
+  oldest.age = 0
+  oldest.points = points
+}
+
+function land(state: Windfall, thing: Thing, actor: CastActor): void {
+  thing.live = false
+  if (actor.cast === GOOD) {
+    state.score += actor.points
+    pop(state, thing, actor.points)
+    setClip(state, 'catch')
+    state.events.push('catch-sound')
+    return
+  }
+  if (actor.points !== 0) {
+    state.score = Math.max(0, state.score + actor.points)
+    pop(state, thing, actor.points)
+  }
+  state.lives = Math.max(0, state.lives - actor.harm)
+  state.hero.hurt = HURT_STEPS
+  setClip(state, 'hurt')
+  state.events.push('harm-sound')
+}
+
+function moveThings(state: Windfall, setup: Setup): void {
+  const hero = setup.sprites['hero']!
+  for (let i = 0; i < state.things.length; i++) {
+    const thing = state.things[i]!
+    if (!thing.live) continue
+    const actor = setup.byId[thing.cast]?.[thing.entry]
+    // An entry that was taken out of the cast while its thing was in the air: the thing goes too.
+    if (actor === undefined) {
+      thing.live = false
+      continue
+    }
+    thing.age++
+    thing.y += thing.vy
+    const safe = thing.cast === BAD && state.hero.hurt > 0
+    if (!safe && touches(hero.shape, actor.shape, thing.x - state.hero.x, thing.y - GROUND_Y)) land(state, thing, actor)
+    else if (thing.y > GROUND_Y + 0.2) {
+      thing.live = false
+      if (thing.cast === GOOD) state.events.push('miss-sound')
+    }
+  }
+  for (let i = 0; i < state.pops.length; i++) {
+    const p = state.pops[i]!
+    if (p.live && ++p.age > POP_STEPS) p.live = false
+  }
+}
+
+function judge(state: Windfall, setup: Setup): void {
+  const limit = dial(setup, 'time')
+  if (state.score >= dial(setup, 'goal')) {
+    state.outcome = 'won'
+    state.events.push('win-sound')
+  } else if (state.lives <= 0 || (limit > 0 && state.step >= limit * STEPS_PER_SECOND)) {
+    state.outcome = 'lost'
+    state.events.push('lose-sound')
+  }
+}
+
+function step(state: Windfall, input: Input, setup: Setup): void {
+  state.events.length = 0
+  if (state.outcome !== 'playing') return
+  state.step++
+  moveHero(state, input, setup)
+  drop(state, setup)
+  moveThings(state, setup)
+  judge(state, setup)
+}
+
+function draw(state: Windfall, setup: Setup, list: DrawList): void {
+  const back = add(list, 'picture', 'backdrop', 0, 0)
+  back.w = STAGE.width
+  back.h = STAGE.height
+  for (const thing of state.things) {
+    if (!thing.live) continue
+    const item = add(list, 'sprite', thing.cast, thing.x, thing.y)
+    item.entry = thing.entry
+    item.clip = 'fall'
+    item.clipStep = thing.age
+  }
+  const hero = add(list, 'sprite', 'hero', state.hero.x, GROUND_Y)
+  hero.clip = state.hero.clip
+  hero.clipStep = state.hero.clipStep
+  hero.sx = state.hero.dir
+  if (state.hero.clip === 'catch' && state.hero.clipStep < 10) {
+    const k = (10 - state.hero.clipStep) / 10
+    hero.sx = state.hero.dir * (1 + 0.12 * k)
+    hero.sy = 1 - 0.1 * k
+  }
+  if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
+  for (const p of state.pops) {
+    if (!p.live) continue
+    const item = add(list, 'text', 'pop-words', p.x - 1.5, p.y - 0.5 - p.age * 0.02)
+    item.w = 3
+    item.h = 0.8
+    item.text = (p.points > 0 ? '+' : '') + p.points
+    item.alpha = Math.min(1, (POP_STEPS - p.age) / 15)
+  }
+  add(list, 'text', 'score-words', 0, 0)
+  if (dial(setup, 'time') > 0) add(list, 'text', 'time-words', 0, 0)
+  const lives = Math.max(dial(setup, 'lives'), state.lives)
+  const life = setup.sprites['life']
+  for (let i = 0; i < lives; i++) {
+    const item = add(list, 'sprite', 'life', STAGE.width - 0.75 - i * ((life?.width ?? 0.6) + 0.18), 0.85)
+    item.clip = 'shown'
+    item.clipStep = 0
+    if (i >= state.lives) item.alpha = 0.25
+  }
+}
+
+function facts(setup: Setup): PlayFacts {
+  const goal = dial(setup, 'goal')
+  const good = (setup.casts[GOOD] ?? []).filter((entry) => entry.often > 0)
+  const often = good.reduce((sum, entry) => sum + entry.often, 0)
+  const mean = often > 0 ? good.reduce((sum, entry) => sum + entry.often * entry.points, 0) / often : 0
+  const limit = dial(setup, 'time')
+  if (mean <= 0) return { goal, reachable: 0, because: 'No good thing brings points.' }
+  const bad = (setup.casts[BAD] ?? []).some((entry) => entry.often > 0)
+  const share = bad ? Math.min(1, dial(setup, 'bad-share') / 100) : 0
+  if (share >= 1) return { goal, reachable: 0, because: 'Only bad things fall.' }
+  if (limit <= 0) return { goal, reachable: Infinity, because: 'There is no time limit.' }
+  const minutes = limit / 60
+  const drops = (limit / dial(setup, 'gap')) * (1 + ((dial(setup, 'speed-up') / 100) * minutes) / 2)
+  const reachable = Math.floor(drops * (1 - share) * mean)
+  return { goal, reachable, because: `About ${Math.floor(drops * (1 - share))} good things fall in ${limit} seconds.` }
+}
+
+function values(state: Windfall, setup: Setup): Record<string, number> {
+  const limit = dial(setup, 'time')
+  return {
+    score: state.score,
+    goal: dial(setup, 'goal'),
+    lives: state.lives,
+    time: Math.max(0, Math.ceil(limit - state.step / STEPS_PER_SECOND)),
+  }
+}
+
+export const windfall: Rules<Windfall> = { id: 'windfall', start, step, draw, facts, values }

@@ -1,0 +1,131 @@
+import type { TextBox } from './types'
+
+/** The screens every game has. Their texts and pictures are parts like any other. */
+export const SCREENS = ['start', 'how', 'options', 'about', 'play', 'pause', 'won', 'lost'] as const
+export type ScreenId = (typeof SCREENS)[number]
+
+export type Act =
+  | { go: ScreenId }
+  | { do: 'begin' | 'resume' | 'leave' | 'back' | 'sound-volume' | 'music-volume' | 'credits-page' }
+
+export interface ScreenButton {
+  /** Wording part on the plate. */
+  words: string
+  act: Act
+}
+
+export interface ScreenLayout {
+  /** Picture part behind it, or the play itself seen through a dimmed pane. */
+  behind: 'start-picture' | 'play'
+  dim: number
+  /** A sheet behind longer texts: x, y, w, h. */
+  sheet: [number, number, number, number] | null
+  words: string[]
+  /** Top left of the first plate; the others follow below it, or to the right of it when `across`. */
+  at: [number, number]
+  across: boolean
+  buttons: ScreenButton[]
+}
+
+export const PLATE = { w: 4.4, h: 0.92, gap: 0.2 } as const
+
+/** The computed text with everybody's credits on the about screen. It is not a part: it follows from the assets. */
+export const CREDITS_TEXT = 'credits'
+export const CREDITS_BOX: TextBox = { x: 2, y: 3.7, w: 12, h: 3.9, size: 0.46, lines: 7, align: 'left', tone: 'plate' }
+export const CREDITS_PER_PAGE = 6
+
+const back: ScreenButton = { words: 'back-words', act: { do: 'back' } }
+
+export const LAYOUTS: Record<ScreenId, ScreenLayout> = {
+  start: {
+    behind: 'start-picture',
+    dim: 0,
+    sheet: null,
+    words: ['title-words', 'tagline-words'],
+    at: [0.9, 4.9],
+    across: false,
+    buttons: [
+      { words: 'play-words', act: { do: 'begin' } },
+      { words: 'how-button-words', act: { go: 'how' } },
+      { words: 'options-words', act: { go: 'options' } },
+      { words: 'about-button-words', act: { go: 'about' } },
+    ],
+  },
+  how: {
+    behind: 'start-picture',
+    dim: 0.45,
+    sheet: [1.4, 0.9, 13.2, 7.1],
+    words: ['how-words', 'keys-words'],
+    at: [1.4, 8.35],
+    across: true,
+    buttons: [{ words: 'play-words', act: { do: 'begin' } }, back],
+  },
+  options: {
+    behind: 'start-picture',
+    dim: 0.45,
+    sheet: null,
+    words: [],
+    at: [5.8, 3.2],
+    across: false,
+    buttons: [
+      { words: 'sound-volume-words', act: { do: 'sound-volume' } },
+      { words: 'music-volume-words', act: { do: 'music-volume' } },
+      back,
+    ],
+  },
+  about: {
+    behind: 'start-picture',
+    dim: 0.45,
+    sheet: [1.4, 0.9, 13.2, 7.1],
+    words: ['about-words'],
+    at: [1.4, 8.35],
+    across: true,
+    buttons: [back, { words: 'more-words', act: { do: 'credits-page' } }],
+  },
+  play: { behind: 'play', dim: 0, sheet: null, words: [], at: [0, 0], across: false, buttons: [] },
+  pause: {
+    behind: 'play',
+    dim: 0.5,
+    sheet: null,
+    words: ['pause-words'],
+    at: [5.8, 4],
+    across: false,
+    buttons: [
+      { words: 'resume-words', act: { do: 'resume' } },
+      { words: 'options-words', act: { go: 'options' } },
+      { words: 'leave-words', act: { do: 'leave' } },
+    ],
+  },
+  won: {
+    behind: 'play',
+    dim: 0.5,
+    sheet: null,
+    words: ['win-words', 'end-score-words'],
+    at: [5.8, 6.4],
+    across: false,
+    buttons: [
+      { words: 'again-words', act: { do: 'begin' } },
+      { words: 'leave-words', act: { do: 'leave' } },
+    ],
+  },
+  lost: {
+    behind: 'play',
+    dim: 0.5,
+    sheet: null,
+    words: ['lose-words', 'end-score-words'],
+    at: [5.8, 6.4],
+    across: false,
+    buttons: [
+      { words: 'again-words', act: { do: 'begin' } },
+      { words: 'leave-words', act: { do: 'leave' } },
+    ],
+  },
+}
+
+/** Where plate `index` of a screen sits: x, y, w, h. */
+export function plateAt(layout: ScreenLayout, index: number): [number, number, number, number] {
+  const [x, y] = layout.at
+  return layout.across
+    ? [x + index * (PLATE.w + PLATE.gap), y, PLATE.w, PLATE.h]
+    : [x, y + index * (PLATE.h + PLATE.gap), PLATE.w, PLATE.h]
+}

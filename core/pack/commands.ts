@@ -1,0 +1,117 @@
+import { create } from 'mutative'
+import type { Label } from '../label/label'
+import type { PostingRecord } from '../posting/record'
+import { PartId, type CastContent, type CastEntry, type PartContent } from './content'
+import type { AssetFacts, Source } from './asset'
+import type { Pack } from './pack'
+
+/** Every change of a pack is one of these. Each is plain data, so it can be logged, tested and sent by a fix. */
+export type Command =
+  | { type: 'set-part'; part: string; content: PartContent; assets?: Record<string, AssetFacts> }
+  | { type: 'reset-part'; part: string }
+  | { type: 'cast-add'; part: string; from: CastContent; entry: CastEntry; at?: number; assets?: Record<string, AssetFacts> }
+  | { type: 'cast-remove'; part: string; from: CastContent; entry: string }
+  | { type: 'cast-duplicate'; part: string; from: CastContent; entry: string }
+  | { type: 'cast-move'; part: string; from: CastContent; entry: string; to: number }
+  | { type: 'cast-set'; part: string; from: CastContent; entry: string; change: Partial<Omit<CastEntry, 'id'>>; assets?: Record<string, AssetFacts> }
+  | { type: 'set-label'; change: Partial<Label>; assets?: Record<string, AssetFacts> }
+  | { type: 'set-source'; asset: string; source: Partial<Source> }
+  | { type: 'set-notes'; notes: string }
+  | { type: 'all'; commands: Command[] }
+
+/** A step that cannot be undone because it happened outside: what was posted stays posted. */
+export interface PostingChange {
+  posting: PostingRecord
+}
+
+function castOf(draft: Pack, part: string, from: CastContent): CastContent {
+  const own = draft.parts[part]
+  if (own?.kind === 'cast') return own
+  // The template's entries become the pack's own with the first change to one of them.
+  draft.parts[part] = structuredCopy(from)
+  return draft.parts[part] as CastContent
+}
+
+const structuredCopy = (from: CastContent): CastContent => JSON.parse(JSON.stringify(from)) as CastContent
+
+/** An id that no entry has yet: `boot`, `boot-2`, `boot-3`. */
+export function freeEntryId(cast: CastContent, wish: string): string {
+  const word =
+    wish
+      .toLowerCase()
+      .normalize('NFKD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^[^a-z]+|-+$/g, '')
+      .slice(0, 30) || 'thing'
+  const taken = new Set(cast.entries.map((entry) => entry.id))
+  let id = word
+  for (let n = 2; taken.has(id); n++) id = `${word}-${n}`
+  return PartId.parse(id)
+}
+
+function apply(draft: Pack, command: Command): void {
+  if ('assets' in command && command.assets !== undefined) {
+    for (const [hash, facts] of Object.entries(command.assets)) draft.assets[hash] ??= facts
+  }
+  switch (command.type) {
+    case 'set-part':
+      draft.parts[command.part] = command.content
+      break
+    case 'reset-part':
+      delete draft.parts[command.part]
+      break
+    case 'cast-add': {
+      const cast = castOf(draft, command.part, command.from)
+      cast.entries.splice(command.at ?? cast.entries.length, 0, { ...command.entry, id: freeEntryId(cast, command.entry.id) })
+      break
+    }
+    case 'cast-remove': {
+      const cast = castOf(draft, command.part, command.from)
+      cast.entries = cast.entries.filter((entry) => entry.id !== command.entry)
+      break
+    }
+    case 'cast-duplicate': {
+      const cast = castOf(draft, command.part, command.from)
+      const at = cast.entries.findIndex((entry) => entry.id === command.entry)
+      if (at < 0) break
+      const twin = JSON.parse(JSON.stringify(cast.entries[at])) as CastEntry
+      cast.entries.splice(at + 1, 0, { ...twin, id: freeEntryId(cast, twin.id), name: `${twin.name} copy` })
+      break
+    }
+    case 'cast-move': {
+      const cast = castOf(draft, command.part, command.from)
+      const at = cast.entries.findIndex((entry) => entry.id === command.entry)
+      if (at < 0) break
+      const [entry] = cast.entries.splice(at, 1)
+      cast.entries.splice(Math.max(0, Math.min(cast.entries.length, command.to)), 0, entry!)
+      break
+    }
+    case 'cast-set': {
+      const cast = castOf(draft, command.part, command.from)
+      const entry = cast.entries.find((one) => one.id === command.entry)
+      if (entry !== undefined) Object.assign(entry, command.change)
+      break
+    }
+    case 'set-label':
+      Object.assign(draft.label, command.change)
+      break
+    case 'set-source': {
+      const facts = draft.assets[command.asset]
+      if (facts !== undefined) Object.assign(facts.source, command.source)
+      break
+    }
+    case 'set-notes':
+      draft.notes = command.notes
+      break
+    case 'all':
+      for (const one of command.commands) apply(draft, one)
+      break
+  }
+}
+
+export type Patches = ReturnType<typeof edit>[1]
+
+/** The next pack, and the patches there and back (JSON-patch shaped, from mutative). The given pack stays as it is. */
+export function edit(pack: Pack, command: Command) {
+  return create(pack, (draft) => apply(draft as Pack, command), { enablePatches: true })
+}

@@ -1,0 +1,114 @@
+import * as z from 'zod'
+
+/** SHA-256 of an asset's bytes, lower-case hex: the only name a file has inside a pack. */
+export const Hash = z.string().regex(/^[0-9a-f]{64}$/)
+/** Stable words: `hero`, `catch-sound`. */
+export const PartId = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/)
+
+const unit = z.number().min(-2).max(3)
+export const PointSchema = z.object({ x: unit, y: unit })
+
+export const Frame = z.object({
+  asset: Hash,
+  x: z.int().min(0).max(16384),
+  y: z.int().min(0).max(16384),
+  w: z.int().min(1).max(16384),
+  h: z.int().min(1).max(16384),
+  hold: z.number().min(0.1).max(20),
+})
+
+export const Clip = z.object({
+  frames: z.array(Frame).min(1).max(256),
+  fps: z.number().min(0.5).max(60),
+  mode: z.enum(['loop', 'once', 'bounce']),
+})
+
+/** How a strip was cut, kept so that the cut can be changed again. */
+export const Strip = z.object({ columns: z.int().min(1).max(64), rows: z.int().min(1).max(64) })
+
+export const SpriteContent = z.object({
+  kind: z.literal('sprite'),
+  clips: z.record(z.string().regex(/^[a-z][a-z0-9-]{0,23}$/), Clip),
+  strip: Strip,
+  pivot: z.object({ x: z.number().min(-1).max(2), y: z.number().min(-1).max(2) }),
+  hitShape: z.array(PointSchema).min(3).max(64),
+  height: z.number().min(0.1).max(10),
+  crisp: z.boolean(),
+})
+
+export const PictureContent = z.object({
+  kind: z.literal('picture'),
+  asset: Hash,
+  fit: z.enum(['cover', 'contain']),
+  crisp: z.boolean(),
+})
+
+const audible = { asset: Hash.nullable(), gainDb: z.number().min(-40).max(12) }
+export const SoundContent = z.object({ kind: z.literal('sound'), ...audible })
+export const MusicContent = z.object({ kind: z.literal('music'), ...audible })
+export const WordingContent = z.object({
+  kind: z.literal('wording'),
+  text: z.string().max(2000),
+  scale: z.number().min(0.5).max(1),
+})
+export const DialContent = z.object({ kind: z.literal('dial'), value: z.number().min(-100000).max(100000) })
+
+export const CastEntry = z.object({
+  id: PartId,
+  name: z.string().max(60),
+  sprite: SpriteContent,
+  points: z.int().min(-9999).max(9999),
+  harm: z.int().min(0).max(99),
+  often: z.number().min(0).max(100),
+})
+export const CastContent = z.object({ kind: z.literal('cast'), entries: z.array(CastEntry).max(60) })
+
+export const PartContent = z.discriminatedUnion('kind', [
+  SpriteContent,
+  PictureContent,
+  SoundContent,
+  MusicContent,
+  WordingContent,
+  DialContent,
+  CastContent,
+])
+
+export type Frame = z.infer<typeof Frame>
+export type Clip = z.infer<typeof Clip>
+export type SpriteContent = z.infer<typeof SpriteContent>
+export type PictureContent = z.infer<typeof PictureContent>
+export type SoundContent = z.infer<typeof SoundContent>
+export type MusicContent = z.infer<typeof MusicContent>
+export type WordingContent = z.infer<typeof WordingContent>
+export type DialContent = z.infer<typeof DialContent>
+export type CastEntry = z.infer<typeof CastEntry>
+export type CastContent = z.infer<typeof CastContent>
+export type PartContent = z.infer<typeof PartContent>
+export type PartKind = PartContent['kind']
+
+/** Every asset a content uses, each once, in order of first use. */
+export function assetsOf(content: PartContent): string[] {
+  const found = new Set<string>()
+  const sprite = (s: SpriteContent) => {
+    for (const clip of Object.values(s.clips)) for (const frame of clip.frames) found.add(frame.asset)
+  }
+  switch (content.kind) {
+    case 'sprite':
+      sprite(content)
+      break
+    case 'cast':
+      for (const entry of content.entries) sprite(entry.sprite)
+      break
+    case 'picture':
+      found.add(content.asset)
+      break
+    case 'sound':
+    case 'music':
+      if (content.asset !== null) found.add(content.asset)
+      break
+    case 'wording':
+    case 'dial':
+      break
+  }
+  return [...found]
+}

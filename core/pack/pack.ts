@@ -1,0 +1,74 @@
+import * as z from 'zod'
+import { Label } from '../label/label'
+import { PostingRecord } from '../posting/record'
+import type { Template } from '../template/template'
+import { AssetFacts } from './asset'
+import { assetsOf, Hash, PartContent, PartId } from './content'
+
+export const PACK_FORMAT = 'pack-post-pack'
+export const PACK_VERSION = 1
+
+/** The user's copy of a template: only what differs from it, and the label. Immutable; commands make the next one. */
+export const Pack = z.object({
+  format: z.literal(PACK_FORMAT),
+  version: z.literal(PACK_VERSION),
+  id: z.string().regex(/^[a-z0-9-]{8,64}$/),
+  template: z.object({ id: PartId, version: z.string().max(20) }),
+  parts: z.record(PartId, PartContent),
+  assets: z.record(Hash, AssetFacts),
+  label: Label,
+  notes: z.string().max(20000),
+  postings: z.array(PostingRecord).max(500),
+  createdFrom: z.string().max(200),
+})
+export type Pack = z.infer<typeof Pack>
+
+export function newPack(template: Template, id: string): Pack {
+  return {
+    format: PACK_FORMAT,
+    version: PACK_VERSION,
+    id,
+    template: { id: template.id, version: template.version },
+    parts: {},
+    assets: {},
+    label: {
+      title: '',
+      tags: [],
+      short: '',
+      description: '',
+      howTo: [],
+      cover: null,
+      coverAlt: '',
+      visibility: 'only-me',
+      author: '',
+    },
+    notes: '',
+    postings: [],
+    createdFrom: `template:${template.id}@${template.version}`,
+  }
+}
+
+/** A part's content as it plays: the pack's own, else the template's. */
+export function contentOf(pack: Pack, template: Template, part: string): PartContent | undefined {
+  return pack.parts[part] ?? template.parts.find((spec) => spec.id === part)?.content
+}
+
+/** Facts on an asset, whether it is the pack's or the template's. */
+export function factsOf(pack: Pack, template: Template, hash: string): AssetFacts | undefined {
+  return pack.assets[hash] ?? template.assets[hash]?.facts
+}
+
+/** Assets that the parts and the label really use, and the originals they were made from. */
+export function usedAssets(pack: Pack): Set<string> {
+  const used = new Set<string>()
+  for (const content of Object.values(pack.parts)) for (const hash of assetsOf(content)) used.add(hash)
+  if (pack.label.cover !== null) used.add(pack.label.cover)
+  for (const hash of [...used]) {
+    let from = pack.assets[hash]?.madeFrom
+    while (from !== undefined && !used.has(from)) {
+      used.add(from)
+      from = pack.assets[from]?.madeFrom
+    }
+  }
+  return used
+}

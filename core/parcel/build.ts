@@ -1,0 +1,139 @@
+import { crop, type Pixels } from '../art/pixels'
+import { encodePng } from '../art/png'
+import type { GameDoc } from '../game/types'
+import { userError } from '../errors'
+import { assetsOf } from '../pack/content'
+import { hashOf } from '../pack/hash'
+import { factsOf, type Pack } from '../pack/pack'
+import type { Template } from '../template/template'
+import { buildGameDoc } from './game-doc'
+import { creditsPage, parcelPage, singlePage } from './html'
+import { makeIcon } from './icon'
+import { PARCEL_FORMAT, PARCEL_VERSION, type ParcelManifest } from './manifest'
+import { zipFiles } from './zip'
+
+export interface ParcelSource {
+  template: Template
+  pack: Pack
+  playerCode: string
+  /** The typeface that ships with every game (WOFF2). */
+  typeface: Uint8Array
+  /** Null when the bytes are not there. */
+  bytes(hash: string): Promise<Uint8Array | null>
+  pixels(hash: string): Promise<Pixels | null>
+}
+
+export interface Parcel {
+  zip: Uint8Array
+  /** The same game as one page. */
+  html: string
+  doc: GameDoc
+  manifest: ParcelManifest
+}
+
+export const TYPEFACE_FILE = 'type.woff2'
+const encoder = new TextEncoder()
+const json = (value: unknown): Uint8Array => encoder.encode(JSON.stringify(value, sorted, 1) + '\n')
+
+/** Keys in order, so that the same pack gives the same bytes whatever order it was edited in. */
+function sorted(_key: string, value: unknown): unknown {
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value
+  return Object.fromEntries(Object.entries(value as Record<string, unknown>).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)))
+}
+
+export const stableJson = (value: unknown): string => JSON.stringify(value, sorted)
+
+/** Builds the playable site and the one-page game. Deterministic: same pack, template and player give the same bytes. */
+export async function buildParcel(source: ParcelSource): Promise<Parcel> {
+  const { template, pack } = source
+  const doc: GameDoc = { ...buildGameDoc(template, pack), typeface: TYPEFACE_FILE }
+  const files = new Map<string, Uint8Array>()
+  const used = new Map<string, Uint8Array>()
+  for (const [hash, asset] of Object.entries(doc.assets)) {
+    const bytes = await source.bytes(hash)
+    if (bytes === null) throw userError('asset-missing', `The file “${factsOf(pack, template, hash)?.source.file ?? hash}” is not in this pack any more. Swap it in again, then build.`)
+    files.set(asset.file, bytes)
+    used.set(hash, bytes)
+  }
+  const description = pack.label.short || template.tagline
+  files.set('index.html', encoder.encode(parcelPage(doc, description)))
+  files.set('player.js', encoder.encode(source.playerCode))
+  files.set('game.json', json(doc))
+  files.set('credits.html', encoder.encode(creditsPage(doc)))
+  files.set(TYPEFACE_FILE, source.typeface)
+  files.set('manifest.webmanifest', json(webManifest(doc.title)))
+  const icon = await iconArt(source, doc)
+  for (const size of [192, 512]) files.set(`icon-${size}.png`, encodePng(makeIcon(icon, size, [35, 40, 56])))
+  if (pack.label.cover !== null) {
+    const bytes = await source.bytes(pack.label.cover)
+    if (bytes !== null) files.set('cover.png', bytes)
+  }
+  const manifest = makeManifest(source, files)
+  files.set('parcel.json', json(manifest))
+  return { zip: zipFiles(files), html: onePage(source, doc, used, description), doc, manifest }
+}
+
+function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
+  const assets: ParcelManifest['assets'] = {}
+  const keep = (hash: string) => {
+    const facts = pack.assets[hash]
+    if (facts === undefined) return
+    const { madeFrom: _origin, ...rest } = facts
+    assets[hash] = rest
+  }
+  for (const content of Object.values(pack.parts)) for (const hash of assetsOf(content)) keep(hash)
+  if (pack.label.cover !== null) keep(pack.label.cover)
+  const { visibility: _host, ...label } = pack.label
+  return {
+    format: PARCEL_FORMAT,
+    version: PARCEL_VERSION,
+    template: { id: template.id, version: template.version },
+    parts: pack.parts,
+    assets,
+    label,
+    files: [...files].map(([name, bytes]) => ({ name, bytes: bytes.length, sha256: hashOf(bytes) })).sort((a, b) => (a.name < b.name ? -1 : 1)),
+  }
+}
+
+const webManifest = (title: string) => ({
+  name: title,
+  short_name: title.slice(0, 12),
+  start_url: './index.html',
+  display: 'fullscreen',
+  background_color: '#171b26',
+  theme_color: '#171b26',
+  icons: [192, 512].map((size) => ({ src: `icon-${size}.png`, sizes: `${size}x${size}`, type: 'image/png' })),
+})
+
+/** The first frame of the game's first sprite. */
+async function iconArt(source: ParcelSource, doc: GameDoc): Promise<Pixels> {
+  const none: Pixels = { width: 1, height: 1, data: new Uint8ClampedArray(4) }
+  const sprite = Object.values(doc.sprites)[0]
+  const frame = sprite === undefined ? undefined : Object.values(sprite.clips)[0]?.frames[0]
+  const pixels = frame === undefined ? null : await source.pixels(frame.asset)
+  if (frame === undefined || pixels === null || frame.x + frame.w > pixels.width || frame.y + frame.h > pixels.height) return none
+  return crop(pixels, frame)
+}
+
+function onePage(source: ParcelSource, doc: GameDoc, used: ReadonlyMap<string, Uint8Array>, description: string): string {
+  const assets = Object.fromEntries(
+    Object.entries(doc.assets).map(([hash, asset]) => [hash, { ...asset, file: dataUrl(used.get(hash)!, asset.mime) }]),
+  )
+  return singlePage({ ...doc, assets, typeface: dataUrl(source.typeface, 'font/woff2') }, description, source.playerCode)
+}
+
+const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
+
+/** RFC 4648 base 64, without a platform's help. */
+export function base64(bytes: Uint8Array): string {
+  const out: string[] = []
+  for (let i = 0; i < bytes.length; i += 3) {
+    const bits = (bytes[i]! << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0)
+    out.push(
+      ALPHABET[bits >> 18]! + ALPHABET[(bits >> 12) & 63]! + (i + 1 < bytes.length ? ALPHABET[(bits >> 6) & 63]! : '=') + (i + 2 < bytes.length ? ALPHABET[bits & 63]! : '='),
+    )
+  }
+  return out.join('')
+}
+
+const dataUrl = (bytes: Uint8Array, mime: string): string => `data:${mime};base64,${base64(bytes)}`

@@ -1,0 +1,21 @@
+import * as z from 'zod'
+import { AssetFacts } from '../pack/asset'
+import { Hash, PartContent, PartId } from '../pack/content'
+import { Label } from '../label/label'
+
+export const PARCEL_FORMAT = 'pack-post-parcel'
+export const PARCEL_VERSION = 1
+
+/** parcel.json: what a host needs to inspect a game without trusting its sender. */
+export const ParcelManifest = z.object({
+  format: z.literal(PARCEL_FORMAT),
+  version: z.literal(PARCEL_VERSION),
+  template: z.object({ id: PartId, version: z.string().max(20) }),
+  /** The pack as it was built: no notes, no postings. Who can see the game is told to the host apart from this. */
+  parts: z.record(PartId, PartContent),
+  assets: z.record(Hash, AssetFacts),
+  label: Label.omit({ visibility: true }),
+  /** Every other file of the parcel. */
+  files: z.array(z.object({ name: z.string().max(200), bytes: z.int().min(0), sha256: Hash })).max(2000),
+})
+export type ParcelManifest = z.infer<typeof ParcelManifest>

@@ -1,0 +1,42 @@
+import { assetsOf } from '../pack/content'
+import { isPicture, type AssetFacts } from '../pack/asset'
+import { contentOf, factsOf, type Pack } from '../pack/pack'
+import type { Template } from '../template/template'
+
+export interface WeighRow {
+  /** Absent for the game itself. */
+  part?: string
+  name: string
+  /** Bytes. */
+  download: number
+  /** Bytes once decoded: width x height x 4, or two channels of 32-bit samples at 44.1 kHz. */
+  memory: number
+}
+
+export interface WeighIn {
+  download: number
+  memory: number
+  rows: WeighRow[]
+}
+
+export const memoryOf = (facts: AssetFacts): number =>
+  isPicture(facts.mime) ? facts.width * facts.height * 4 : Math.round(facts.durationS * 44100 * 2 * 4)
+
+/** Bytes by part; an asset that several parts share is counted with the first. */
+export function weigh(template: Template, pack: Pack, playerBytes: number): WeighIn {
+  const seen = new Set<string>()
+  const rows: WeighRow[] = []
+  for (const spec of template.parts) {
+    const row: WeighRow = { part: spec.id, name: spec.name, download: 0, memory: 0 }
+    for (const hash of assetsOf(contentOf(pack, template, spec.id)!)) {
+      const facts = factsOf(pack, template, hash)
+      if (facts === undefined || seen.has(hash)) continue
+      seen.add(hash)
+      row.download += facts.bytes
+      row.memory += memoryOf(facts)
+    }
+    if (row.download > 0) rows.push(row)
+  }
+  rows.push({ name: 'Game itself', download: playerBytes, memory: 0 })
+  return { download: rows.reduce((sum, row) => sum + row.download, 0), memory: rows.reduce((sum, row) => sum + row.memory, 0), rows }
+}

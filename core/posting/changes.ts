@@ -1,0 +1,33 @@
+import { hashOf } from '../pack/hash'
+import { stableJson } from '../parcel/build'
+import type { Pack } from '../pack/pack'
+import type { Template } from '../template/template'
+
+const encoder = new TextEncoder()
+
+/** One short fingerprint a part and one for the label, to tell the next release what changed. */
+export function fingerprintOf(pack: Pack): Record<string, string> {
+  const print = (value: unknown) => hashOf(encoder.encode(stableJson(value))).slice(0, 16)
+  const { visibility: _apart, ...label } = pack.label
+  return { ...Object.fromEntries(Object.entries(pack.parts).map(([part, content]) => [part, print(content)])), label: print(label) }
+}
+
+export interface Change {
+  part: string
+  name: string
+  what: 'swapped' | 'changed' | 'back to the template’s'
+}
+
+/** What differs from the fingerprint of an earlier posting, in the template's order; the label last. */
+export function changesSince(template: Template, pack: Pack, before: Readonly<Record<string, string>>): Change[] {
+  const now = fingerprintOf(pack)
+  const changes: Change[] = []
+  for (const spec of template.parts) {
+    const then = before[spec.id]
+    const here = now[spec.id]
+    if (then === here) continue
+    changes.push({ part: spec.id, name: spec.name, what: here === undefined ? 'back to the template’s' : then === undefined ? 'swapped' : 'changed' })
+  }
+  if (before['label'] !== now['label']) changes.push({ part: 'label', name: 'Label', what: 'changed' })
+  return changes
+}

@@ -1,0 +1,73 @@
+import * as z from 'zod'
+import { AssetFacts } from '../pack/asset'
+import { PartContent, PartId } from '../pack/content'
+
+export const MOMENTS = ['start', 'play', 'end', 'all'] as const
+export type Moment = (typeof MOMENTS)[number]
+export const MOMENT_NAMES: Record<Moment, string> = { start: 'Start', play: 'In play', end: 'End', all: 'All over' }
+
+export const TextBoxSchema = z.object({
+  x: z.number(),
+  y: z.number(),
+  w: z.number().positive(),
+  h: z.number().positive(),
+  size: z.number().positive(),
+  lines: z.int().min(1).max(20),
+  align: z.enum(['left', 'center', 'right']),
+  tone: z.enum(['title', 'plain', 'plate', 'hud']),
+})
+
+export const DialSpec = z.object({
+  min: z.number(),
+  max: z.number(),
+  step: z.number().positive(),
+  unit: z.string().max(20),
+  /** What turning it up does, in one line. */
+  effect: z.string().max(160),
+})
+
+export const PartSpec = z.object({
+  id: PartId,
+  name: z.string().min(1).max(60),
+  /** One line: what it is in the game. */
+  about: z.string().max(200),
+  moment: z.enum(MOMENTS),
+  /** Parts that share a sheet are one row in the list and edited together. */
+  sheet: z.string().max(40).optional(),
+  /** Fine as it comes: not counted as "still the template's". */
+  fineAsIs: z.boolean(),
+  /** Where it shows, in words. */
+  appearsIn: z.array(z.string().max(80)).min(1),
+  /** Sprites: clips the game asks for, the first of them always needed. */
+  clips: z.array(z.string()).optional(),
+  optionalClips: z.array(z.string()).optional(),
+  /** Casts: what its entries do. */
+  role: z.enum(['good', 'bad']).optional(),
+  box: TextBoxSchema.optional(),
+  dial: DialSpec.optional(),
+  content: PartContent,
+})
+export type PartSpec = z.infer<typeof PartSpec>
+
+/** A prebuilt game: rules by id, and parts with default content. */
+export const Template = z.object({
+  format: z.literal('pack-post-template'),
+  version: z.string().max(20),
+  id: PartId,
+  kind: z.literal('engine'),
+  name: z.string().max(60),
+  tagline: z.string().max(160),
+  author: z.string().max(120),
+  licence: z.string().max(60),
+  players: z.string().max(40),
+  controls: z.array(z.string().max(80)),
+  colours: z.object({ accent: z.string(), plate: z.string(), ink: z.string() }),
+  parts: z.array(PartSpec).min(1),
+  /** By hash; `path` is relative to the template's folder. */
+  assets: z.record(z.string(), z.object({ path: z.string(), facts: AssetFacts })),
+})
+export type Template = z.infer<typeof Template>
+
+export function specOf(template: Template, part: string): PartSpec | undefined {
+  return template.parts.find((spec) => spec.id === part)
+}

@@ -1,0 +1,91 @@
+/**
+ * Draws and sounds everything that ships: `npm run make:assets`. The results are committed; running it again on the
+ * same sources changes nothing.
+ */
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { encodePng } from '../../core/art/png'
+import { hashOf } from '../../core/pack/hash'
+import { Pack } from '../../core/pack/pack'
+import { encodeWav } from '../../core/sound/wav'
+import { Template } from '../../core/template/template'
+import { demoPack } from './demo'
+import { encodeOgg } from './encode'
+import { orchardArt } from './orchard'
+import { assetReader, makeContent } from './recipe'
+import { harbourBackdrop, harbourStart, PIECES } from './saltwick'
+import { RATE } from './synth'
+import { harbourSounds, orchardSounds } from './tunes'
+
+const root = join(import.meta.dirname, '../..')
+const folder = (...steps: string[]): string => {
+  const path = join(root, ...steps)
+  mkdirSync(path, { recursive: true })
+  return path
+}
+const json = (path: string, value: unknown) => writeFileSync(path, JSON.stringify(value, null, 1) + '\n')
+
+async function template(id: string): Promise<Template> {
+  const home = join(root, 'templates', id)
+  const recipe = JSON.parse(readFileSync(join(home, 'recipe.json'), 'utf8')) as Record<string, unknown> & { parts: Record<string, unknown>[]; name: string; tagline: string }
+  const common = readFileSync(join(root, 'templates/common-parts.json'), 'utf8').replaceAll('{name}', recipe.name).replaceAll('{tagline}', recipe.tagline)
+  const reader = assetReader(home, { author: String(recipe['author']), licence: String(recipe['licence']) })
+  const parts = []
+  for (const { button, ...part } of [...(JSON.parse(common) as Record<string, unknown>[]), ...recipe.parts]) {
+    const box = button === true ? { x: 0, y: 0, w: 3.9, h: 0.92, size: 0.46, lines: 1, align: 'center', tone: 'plate' } : part['box']
+    parts.push({ ...part, ...(box === undefined ? {} : { box }), content: await makeContent(part['content'] as Record<string, unknown>, reader) })
+  }
+  const made = Template.parse({ ...recipe, format: 'pack-post-template', kind: 'engine', parts, assets: reader.assets })
+  json(join(home, 'template.json'), made)
+  return made
+}
+
+async function orchard(): Promise<void> {
+  const art = folder('templates/windfall/art')
+  for (const drawing of orchardArt()) {
+    writeFileSync(join(art, `${drawing.name}.svg`), drawing.svg)
+    const palette = drawing.name !== 'life'
+    await sharp(Buffer.from(drawing.svg)).png({ compressionLevel: 9, palette, colours: 256, dither: 0, effort: 10 }).toFile(join(art, `${drawing.name}.png`))
+  }
+  const sound = folder('templates/windfall/sound')
+  for (const [name, samples] of Object.entries(orchardSounds())) writeFileSync(join(sound, `${name}.ogg`), await encodeOgg(samples))
+}
+
+/** The Saltwick set of the drawer; the demo pack uses the same files as a user would. */
+async function saltwick(): Promise<void> {
+  const home = folder('drawer/saltwick')
+  const credit = { author: 'Pack Post', licence: 'CC0-1.0', link: '' }
+  const items: unknown[] = []
+  const put = (file: string, bytes: Uint8Array, item: Record<string, unknown>) => {
+    writeFileSync(join(home, file), bytes)
+    items.push({ file, hash: hashOf(bytes), bytes: bytes.length, ...item })
+  }
+  const small = async (png: Uint8Array) => new Uint8Array(await sharp(png).png({ compressionLevel: 9, palette: true, colours: 256, dither: 0, effort: 10 }).toBuffer())
+  for (const piece of PIECES) {
+    const art = piece.make()
+    put(`${piece.name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name: piece.name, words: piece.words, columns: piece.columns, width: art.width, height: art.height })
+  }
+  for (const [name, art, words] of [['quay at dusk', harbourBackdrop(), 'harbour backdrop sea lighthouse evening'], ['festival eve', harbourStart(), 'start harbour bunting puffin picture']] as const)
+    put(`${name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name, words, columns: 1, width: art.width, height: art.height })
+  const names: Record<string, string> = { 'catch-sound': 'plip', 'harm-sound': 'clonk', 'win-sound': 'fanfare', 'lose-sound': 'fog horn', music: 'quay waltz' }
+  for (const [key, samples] of Object.entries(harbourSounds())) {
+    const name = names[key] ?? key
+    const ogg = key === 'music'
+    const bytes = ogg ? await encodeOgg(samples) : encodeWav({ channels: [samples], sampleRate: RATE })
+    put(`${name.replaceAll(' ', '-')}.${ogg ? 'ogg' : 'wav'}`, bytes, { kind: ogg ? 'music' : 'sound', name, words: `${key.replace('-', ' ')} harbour`, durationS: Math.round((samples.length / RATE) * 1000) / 1000 })
+  }
+  json(join(home, 'index.json'), { id: 'saltwick', name: 'Saltwick set', ...credit, items })
+  writeFileSync(join(home, 'LICENSE'), 'The drawings and sounds in this folder were made by scripts in this repository (scripts/assets) and are given away\nunder CC0 1.0 Universal: https://creativecommons.org/publicdomain/zero/1.0/\n')
+}
+
+await orchard()
+await saltwick()
+for (const id of readdirSync(join(root, 'templates'), { withFileTypes: true }).filter((entry) => entry.isDirectory())) {
+  const made = await template(id.name)
+  console.log(`${made.name} ${made.version}: ${made.parts.length} parts, ${Object.keys(made.assets).length} files`)
+}
+const home = folder('demo/puffin-catch')
+const windfall = Template.parse(JSON.parse(readFileSync(join(root, 'templates/windfall/template.json'), 'utf8')))
+json(join(home, 'pack.json'), Pack.parse(await demoPack(windfall, join(root, 'drawer/saltwick'))))
+console.log('Demo pack: Puffin Catch')

@@ -1,0 +1,115 @@
+import { readFileSync } from 'node:fs'
+import { basename, join } from 'node:path'
+import sharp from 'sharp'
+import { FULL_BOX, outlineOf } from '../../core/art/outline'
+import { crop, looksLikePixelArt, type Pixels } from '../../core/art/pixels'
+import { sniff } from '../../core/art/sniff'
+import { cells } from '../../core/art/strip'
+import type { AssetFacts } from '../../core/pack/asset'
+import { hashOf } from '../../core/pack/hash'
+import type { PartContent, SpriteContent } from '../../core/pack/content'
+import { decodeSound } from '../../core/sound/decode'
+import { durationOf } from '../../core/sound/samples'
+
+/** The day the shipped art was first made: part of the files, so it must not change from run to run. */
+export const MADE_ON = '2026-11-23T00:00:00.000Z'
+
+export async function decodePicture(bytes: Uint8Array): Promise<Pixels> {
+  const { data, info } = await sharp(bytes).rotate().ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) }
+}
+
+export type AssetTable = Record<string, { path: string; facts: AssetFacts }>
+
+/** Reads files of a folder into an asset table, each once. */
+export function assetReader(folder: string, credit: { author: string; licence: string }) {
+  const assets: AssetTable = {}
+  const pixels = new Map<string, Pixels>()
+  return {
+    assets,
+    pixels,
+    async read(path: string): Promise<string> {
+      const bytes = new Uint8Array(readFileSync(join(folder, path)))
+      const hash = hashOf(bytes)
+      if (assets[hash] !== undefined) return hash
+      const kind = sniff(bytes)
+      if (kind === null) throw new Error(`${path} is not a file a pack may hold`)
+      const isSound = kind.mime.startsWith('audio/')
+      if (!isSound) pixels.set(hash, await decodePicture(bytes))
+      assets[hash] = {
+        path,
+        facts: {
+          mime: kind.mime,
+          bytes: bytes.length,
+          width: kind.width,
+          height: kind.height,
+          durationS: isSound ? Math.round(durationOf(await decodeSound(bytes, kind.mime)) * 1000) / 1000 : 0,
+          source: { file: basename(path), ...credit, link: '' },
+          imported: MADE_ON,
+        },
+      }
+      return hash
+    },
+  }
+}
+
+type Reader = ReturnType<typeof assetReader>
+
+export interface SpriteRecipe {
+  file: string
+  columns: number
+  rows: number
+  clips: Record<string, { row: number; fps: number; mode?: 'loop' | 'once' | 'bounce' }>
+  pivot: { x: number; y: number }
+  height: number
+}
+
+export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 'art/'): Promise<SpriteContent> {
+  const hash = await reader.read(folder + recipe.file)
+  const picture = reader.pixels.get(hash)!
+  const all = cells(picture.width, picture.height, recipe.columns, recipe.rows)
+  const clips: SpriteContent['clips'] = {}
+  for (const [name, clip] of Object.entries(recipe.clips))
+    clips[name] = {
+      frames: all.slice(clip.row * recipe.columns, (clip.row + 1) * recipe.columns).map((rect) => ({ asset: hash, ...rect, hold: 1 })),
+      fps: clip.fps,
+      mode: clip.mode ?? 'loop',
+    }
+  const first = crop(picture, all[0]!)
+  return {
+    kind: 'sprite',
+    clips,
+    strip: { columns: recipe.columns, rows: recipe.rows },
+    pivot: recipe.pivot,
+    hitShape: outlineOf(first) ?? FULL_BOX,
+    height: recipe.height,
+    crisp: looksLikePixelArt(first),
+  }
+}
+
+/** A content as the recipes write it, to one as packs have it. */
+export async function makeContent(raw: Record<string, unknown>, reader: Reader): Promise<PartContent> {
+  switch (raw['kind']) {
+    case 'sprite':
+      return makeSprite(raw as unknown as SpriteRecipe, reader)
+    case 'picture': {
+      const asset = await reader.read(`art/${String(raw['file'])}`)
+      return { kind: 'picture', asset, fit: 'cover', crisp: looksLikePixelArt(reader.pixels.get(asset)!) }
+    }
+    case 'sound':
+    case 'music':
+      return { kind: raw['kind'], asset: raw['file'] === null ? null : await reader.read(`sound/${String(raw['file'])}`), gainDb: 0 }
+    case 'wording':
+      return { kind: 'wording', text: String(raw['text']), scale: 1 }
+    case 'dial':
+      return { kind: 'dial', value: Number(raw['value']) }
+    case 'cast': {
+      const entries = []
+      for (const entry of raw['entries'] as Record<string, unknown>[])
+        entries.push({ ...entry, sprite: await makeSprite(entry['sprite'] as SpriteRecipe, reader) })
+      return { kind: 'cast', entries } as PartContent
+    }
+    default:
+      throw new Error(`No such kind of part: ${String(raw['kind'])}`)
+  }
+}
