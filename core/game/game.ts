@@ -43,7 +43,7 @@ export function startGame(seed: number): GameState {
   }
 }
 
-function goTo(state: GameState, screen: ScreenId): void {
+export function goTo(state: GameState, screen: ScreenId): void {
   state.screen = screen
   state.focus = 0
   state.screenStep = 0

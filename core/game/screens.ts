@@ -29,10 +29,14 @@ export interface ScreenLayout {
 
 export const PLATE = { w: 4.4, h: 0.92, gap: 0.2 } as const
 
-/** The computed text with everybody's credits on the about screen. It is not a part: it follows from the assets. */
+/** Texts that are not parts, because they follow from the content: everybody's credits, points that fly up. */
 export const CREDITS_TEXT = 'credits'
-export const CREDITS_BOX: TextBox = { x: 2, y: 3.7, w: 12, h: 3.9, size: 0.46, lines: 7, align: 'left', tone: 'plate' }
+export const CREDITS_BOX: TextBox = { x: 2, y: 3.7, w: 12, h: 3.9, size: 0.4, lines: 7, align: 'left', tone: 'plain' }
 export const CREDITS_PER_PAGE = 6
+export const COMPUTED_TEXTS: Record<string, TextBox> = {
+  [CREDITS_TEXT]: CREDITS_BOX,
+  'pop-words': { x: 0, y: 0, w: 3, h: 0.8, size: 0.6, lines: 1, align: 'center', tone: 'hud' },
+}
 
 const back: ScreenButton = { words: 'back-words', act: { do: 'back' } }
 
@@ -128,4 +132,13 @@ export function plateAt(layout: ScreenLayout, index: number): [number, number, n
   return layout.across
     ? [x + index * (PLATE.w + PLATE.gap), y, PLATE.w, PLATE.h]
     : [x, y + index * (PLATE.h + PLATE.gap), PLATE.w, PLATE.h]
+}
+
+/** The first screen where a part can be seen, null for one that is only heard or felt. */
+export function screenOf(part: string): ScreenId | null {
+  for (const id of SCREENS) {
+    const layout = LAYOUTS[id]
+    if (layout.words.includes(part) || layout.buttons.some((button) => button.words === part) || (part === 'start-picture' && layout.behind === part)) return id
+  }
+  return null
 }

@@ -105,3 +105,11 @@ function copy(value: unknown): unknown {
   for (const key in value) out[key] = copy((value as Record<string, unknown>)[key])
   return out
 }
+
+/** Goes to another screen or play by hand. What was before cannot be reached by the same inputs, so it is forgotten. */
+export function jump(session: Session, change: (state: GameState) => void): void {
+  change(session.state)
+  session.snapshots = []
+  session.inputs = []
+  session.firstInput = session.step
+}

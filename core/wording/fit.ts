@@ -1,15 +1,23 @@
 import type { TextBox } from '../game/types'
 
 /** Advance widths in thousandths of the letter height; `other` stands for letters the table does not have. */
-export interface Widths {
+export interface WeightWidths {
   advances: Record<string, number>
   other: number
 }
 
+/** The game typeface, measured at the weights it is set in (scripts/assets/widths.mjs). */
+export interface Widths {
+  bold: WeightWidths
+  regular: WeightWidths
+}
+
+const weightFor = (tone: TextBox['tone'], widths: Widths): WeightWidths => (tone === 'plain' ? widths.regular : widths.bold)
+
 export const LINE_HEIGHT = 1.18
 
 /** Width of one line of text in letter heights. */
-export function widthOf(text: string, widths: Widths): number {
+export function widthOf(text: string, widths: WeightWidths): number {
   let sum = 0
   for (const letter of text) sum += widths.advances[letter] ?? widths.other
   return sum / 1000
@@ -47,9 +55,10 @@ export interface Fit {
 /** Whether a text stays inside its box at `scale`. Numbers in {names} count as four digits. */
 export function fitText(text: string, box: TextBox, scale: number, widths: Widths): Fit {
   const size = box.size * scale
+  const weight = weightFor(box.tone, widths)
   const filled = text.replace(/\{[a-z-]+\}/g, '8888')
-  const lines = wrap(filled, box.w, (line) => widthOf(line, widths) * size)
-  const widest = Math.max(...lines.map((line) => widthOf(line, widths) * size))
+  const lines = wrap(filled, box.w, (line) => widthOf(line, weight) * size)
+  const widest = Math.max(...lines.map((line) => widthOf(line, weight) * size))
   const room = Math.max(1, Math.min(Math.floor(box.lines / scale), Math.floor((box.h * 1.05) / (size * LINE_HEIGHT)) || 1))
   const overWidth = widest / box.w
   const overLines = lines.length / room

@@ -64,7 +64,7 @@ async function saltwick(): Promise<void> {
   const small = async (png: Uint8Array) => new Uint8Array(await sharp(png).png({ compressionLevel: 9, palette: true, colours: 256, dither: 0, effort: 10 }).toBuffer())
   for (const piece of PIECES) {
     const art = piece.make()
-    put(`${piece.name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name: piece.name, words: piece.words, columns: piece.columns, width: art.width, height: art.height })
+    put(`${piece.name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name: piece.name, words: piece.words, columns: piece.columns, rows: piece.rows ?? 1, width: art.width, height: art.height })
   }
   for (const [name, art, words] of [['quay at dusk', harbourBackdrop(), 'harbour backdrop sea lighthouse evening'], ['festival eve', harbourStart(), 'start harbour bunting puffin picture']] as const)
     put(`${name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name, words, columns: 1, width: art.width, height: art.height })

@@ -257,8 +257,8 @@ function drawn(rows: readonly string[], pad = 1): Sheet {
   return s
 }
 
-export const PIECES: { name: string; words: string; columns: number; make: () => Sheet }[] = [
-  { name: 'puffin', words: 'bird hero seabird', columns: 4, make: puffinStrip },
+export const PIECES: { name: string; words: string; columns: number; rows?: number; make: () => Sheet }[] = [
+  { name: 'puffin', words: 'bird hero seabird', columns: 4, rows: 3, make: puffinStrip },
   { name: 'herring', words: 'fish silver catch food', columns: 2, make: () => strip([drawn(HERRING), drawn(HERRING_2)], 2) },
   { name: 'mussel', words: 'shell shellfish food', columns: 1, make: () => drawn(MUSSEL) },
   { name: 'old boot', words: 'shoe rubbish brown', columns: 1, make: () => drawn(BOOT) },

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { computed, onMounted } from 'vue'
+import { useTheme } from 'vuetify'
+import { useNotices } from '~/stores/notices'
+
+const notices = useNotices()
+const theme = useTheme()
+const open = computed({
+  get: () => notices.current !== null,
+  set: (on) => {
+    if (!on) notices.current = null
+  },
+})
+onMounted(() => {
+  if (localStorage.getItem('pack-post:desk') === 'night') theme.change('night')
+})
+</script>
+
+<template>
+  <v-app>
+    <NuxtPage />
+    <v-snackbar v-model="open" :timeout="notices.current?.tone === 'error' ? 12000 : 4000" :color="notices.current?.tone === 'error' ? 'error' : 'on-surface'" location="bottom">
+      <span role="alert">{{ notices.current?.text }}</span>
+      <template #actions><v-btn variant="text" @click="open = false">Close</v-btn></template>
+    </v-snackbar>
+  </v-app>
+</template>

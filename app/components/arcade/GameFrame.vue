@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { GameMessage } from '@core/posting/protocol'
+import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+
+/**
+ * A posted game in its frame. It runs in an opaque origin and has no storage; its best score is kept by this page,
+ * one small number for each game, asked for and given by messages that are checked.
+ */
+const { src, game, title } = defineProps<{ src: string; game: string; title: string }>()
+const frame = useTemplateRef<HTMLIFrameElement>('frame')
+
+function hear(event: MessageEvent): void {
+  if (event.source === null || event.source !== frame.value?.contentWindow) return
+  const message = GameMessage.safeParse(event.data)
+  if (!message.success) return
+  const key = `arcade:best:${game}`
+  try {
+    if (message.data.type === 'pack-post:save') localStorage.setItem(key, String(message.data.best))
+    else frame.value.contentWindow?.postMessage({ type: 'pack-post:kept', best: Number(localStorage.getItem(key)) || 0 }, '*')
+  } catch {
+    // Storage is denied in some private windows: then the best score lasts as long as the page.
+  }
+}
+onMounted(() => window.addEventListener('message', hear))
+onBeforeUnmount(() => window.removeEventListener('message', hear))
+</script>
+
+<template>
+  <iframe ref="frame" :src="src" :title="title" sandbox="allow-scripts allow-pointer-lock" allow="fullscreen; gamepad; autoplay" allowfullscreen data-testid="game-frame" />
+</template>
+
+<style scoped>
+iframe {
+  display: block;
+  width: 100%;
+  height: 100%;
+  border: 0;
+  background: #171b26;
+}
+</style>

@@ -1,0 +1,256 @@
+<script setup lang="ts">
+import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
+import { computed, ref } from 'vue'
+import { useBench } from '~/stores/bench'
+import { useCheck } from '~/stores/check'
+import { useDrawer } from '~/stores/drawer'
+import { fromFile, useSwap } from '~/stores/swap'
+
+/** Parts by the moment they are met, not by file type. */
+const bench = useBench()
+const check = useCheck()
+const swap = useSwap()
+const drawer = useDrawer()
+type Filter = 'all' | 'template' | 'findings'
+const filter = ref<Filter>('all')
+const over = ref('')
+
+interface Row {
+  id: string
+  name: string
+  kind: string
+  parts: PartSpec[]
+  mark: 'template' | 'yours' | 'must' | 'should' | 'quiet'
+}
+
+function kindOf(spec: PartSpec): string {
+  const content = bench.content(spec.id)
+  if (content?.kind === 'cast') return `cast of ${content.entries.length}`
+  if (content?.kind === 'sprite') {
+    const clips = Object.keys(content.clips).length
+    return clips > 1 ? `sprite, ${clips} clips` : 'sprite'
+  }
+  return spec.content.kind
+}
+
+function markOf(parts: PartSpec[]): Row['mark'] {
+  const worst = parts.map((spec) => check.worst(spec.id))
+  if (worst.includes('must')) return 'must'
+  if (worst.includes('should')) return 'should'
+  if (parts.some((spec) => bench.pack?.parts[spec.id] !== undefined)) return 'yours'
+  return parts.every((spec) => spec.fineAsIs) ? 'quiet' : 'template'
+}
+
+const rows = computed(() => {
+  const groups = MOMENTS.map((moment) => {
+    const found: Row[] = []
+    for (const spec of bench.template?.parts ?? []) {
+      if (spec.moment !== moment) continue
+      const sheet = spec.sheet === undefined ? undefined : found.find((row) => row.id === `sheet:${spec.sheet}`)
+      if (sheet !== undefined) sheet.parts.push(spec)
+      else if (spec.sheet !== undefined) found.push({ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet' })
+      else found.push({ id: spec.id, name: spec.name, kind: kindOf(spec), parts: [spec], mark: markOf([spec]) })
+    }
+    for (const row of found)
+      if (row.id.startsWith('sheet:')) {
+        row.kind = row.parts[0]!.content.kind === 'dial' ? `${row.parts.length} dials` : `${row.parts.length} wordings`
+        row.mark = markOf(row.parts)
+      }
+    return { name: MOMENT_NAMES[moment], rows: found.filter(passes) }
+  })
+  return groups.filter((group) => group.rows.length > 0)
+})
+
+function passes(row: Row): boolean {
+  if (filter.value === 'template') return row.mark === 'template'
+  if (filter.value === 'findings') return row.mark === 'must' || row.mark === 'should'
+  return true
+}
+
+const withFindings = computed(() => new Set(check.findings.filter((one) => one.rule !== 'still-template' && one.subject.part !== undefined).map((one) => one.subject.part)).size)
+const filters = computed((): { id: Filter; name: string }[] => [
+  { id: 'all', name: 'All' },
+  { id: 'template', name: `Template’s ${bench.tally.all - bench.tally.yours}` },
+  { id: 'findings', name: `Findings ${withFindings.value}` },
+])
+
+const isHere = (row: Row): boolean => row.parts.some((spec) => spec.id === bench.selected.part)
+const MARKS: Record<Row['mark'], string> = { template: 'still the template’s', yours: 'yours', must: 'must be fixed', should: 'worth a look', quiet: 'fine as it comes' }
+
+async function dropped(event: DragEvent, row: Row): Promise<void> {
+  over.value = ''
+  const file = event.dataTransfer?.files[0]
+  const piece = drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')
+  const what = file === undefined ? piece?.bringing : fromFile(file)
+  if (what === undefined) return
+  const part = row.parts[0]!.id
+  bench.select(part)
+  await swap.put(what, part)
+}
+</script>
+
+<template>
+  <section class="parts" aria-label="Parts">
+    <div class="top">
+      <h2 class="title">Parts</h2>
+      <span class="soft">{{ bench.tally.yours }} of {{ bench.tally.all }} are yours</span>
+    </div>
+    <div class="ticks" aria-hidden="true"><span v-for="i in bench.tally.all" :key="i" :class="{ yours: i <= bench.tally.yours }" /></div>
+    <div class="filters" role="group" aria-label="Show">
+      <button v-for="one in filters" :key="one.id" :class="['plain-button', 'filter', { on: filter === one.id }]" :aria-pressed="filter === one.id" @click="filter = one.id">{{ one.name }}</button>
+    </div>
+    <div class="list">
+      <template v-for="group in rows" :key="group.name">
+        <h3 class="moment soft">{{ group.name }}</h3>
+        <button
+          v-for="row in group.rows"
+          :key="row.id"
+          :class="['plain-button', 'row', { here: isHere(row), over: over === row.id }]"
+          :aria-current="isHere(row)"
+          :data-part="row.parts[0]!.id"
+          @click="bench.select(row.parts[0]!.id)"
+          @dragover.prevent="over = row.id"
+          @dragleave="over = ''"
+          @drop.prevent="dropped($event, row)"
+        >
+          <BitsPartChip :part="row.parts[0]!.id" />
+          <span class="words">
+            <span class="name">{{ row.name }}</span>
+            <span class="kind soft">{{ row.kind }}</span>
+          </span>
+          <span v-if="swap.busy !== '' && row.parts[0]!.id === swap.busy" class="mono soft">…</span>
+          <span v-else :class="['mark', row.mark]" :title="MARKS[row.mark]">
+            <BitsIcon v-if="row.mark === 'must' || row.mark === 'should'" name="warn" :size="17" />
+            <span class="sr-only">{{ MARKS[row.mark] }}</span>
+          </span>
+        </button>
+      </template>
+      <p v-if="rows.length === 0" class="none soft">{{ filter === 'template' ? 'Everything a player would notice is yours.' : 'Nothing was found.' }}</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.parts {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-right: 1px solid var(--rule);
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: 14px 14px 6px;
+}
+.title {
+  font-size: 17px;
+}
+.ticks {
+  display: flex;
+  gap: 3px;
+  padding: 0 14px;
+}
+.ticks span {
+  flex: 1;
+  height: 7px;
+  background: var(--desk);
+}
+.ticks .yours {
+  background: var(--kraft);
+}
+.filters {
+  display: flex;
+  gap: 6px;
+  padding: 10px 14px 6px;
+}
+.filter {
+  border: 1px solid var(--rule);
+  border-radius: 12px;
+  padding: 3px 10px;
+  font-size: 12.5px;
+  background: var(--sheet);
+  white-space: nowrap;
+}
+.filter.on {
+  border: 1.5px solid var(--ink);
+  font-weight: 700;
+}
+.list {
+  overflow-y: auto;
+  padding-bottom: 12px;
+  flex: 1;
+}
+.moment {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 9px 14px 4px;
+  font: 700 13px var(--read);
+}
+.moment::after {
+  content: '';
+  flex: 1;
+  border-top: 1px solid var(--rule);
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: 11px;
+  width: 100%;
+  padding: 4px 14px;
+  min-height: 44px;
+}
+.row:hover {
+  background: color-mix(in srgb, var(--sheet) 55%, transparent);
+}
+.row.here {
+  background: var(--sheet);
+  box-shadow: inset 4px 0 0 var(--teal);
+}
+.row.over {
+  background: var(--teal-wash);
+  box-shadow: inset 0 0 0 2px var(--teal);
+}
+.words {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  line-height: 1.3;
+}
+.name {
+  font-weight: 700;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.kind {
+  font-size: 12.5px;
+}
+.mark {
+  width: 12px;
+  height: 12px;
+  flex: none;
+}
+.mark.yours {
+  background: var(--kraft);
+  border: 1.5px solid var(--ink);
+}
+.mark.template {
+  border: 1.5px dotted var(--soft);
+}
+.mark.must,
+.mark.should {
+  width: auto;
+  height: auto;
+  margin-right: -2px;
+  color: var(--vermilion);
+}
+.mark.should {
+  color: var(--sun);
+}
+.none {
+  padding: 18px 14px;
+}
+</style>

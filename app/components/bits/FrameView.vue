@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { clipOf, frameAt } from '@core/game/clips'
+import type { ClipDoc, SpriteDoc } from '@core/game/types'
+import { STEPS_PER_SECOND } from '@core/game/types'
+import type { Template } from '@core/template/template'
+import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+
+/** One frame of a sprite, or its clip playing, as large as the box allows. */
+const { sprite, clip = '', frame, playing = false, template } = defineProps<{ sprite: Pick<SpriteDoc, 'clips' | 'crisp'>; clip?: string; frame?: number; playing?: boolean; template?: Template }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const assets = useAssets()
+const bench = useBench()
+let handle = 0
+let drawn = ''
+
+async function load(): Promise<void> {
+  const from = template ?? bench.template
+  if (from === null || from === undefined) return
+  const hashes = new Set(Object.values(sprite.clips).flatMap((one) => one.frames.map((f) => f.asset)))
+  await Promise.all([...hashes].map((hash) => assets.bitmap(hash, (template === undefined ? bench.facts(hash) : template.assets[hash]?.facts)?.mime ?? 'image/png', from)))
+  drawn = ''
+  draw(0)
+}
+
+function draw(nowMs: number): void {
+  const at = canvas.value
+  const shown: ClipDoc | undefined = clipOf(sprite as SpriteDoc, clip)
+  if (at === null || shown === undefined) return
+  const index = frame ?? (playing ? frameAt(shown, Math.floor((nowMs / 1000) * STEPS_PER_SECOND)) : 0)
+  const cell = shown.frames[Math.min(index, shown.frames.length - 1)]!
+  const image = assets.bitmaps().get(cell.asset)
+  const ratio = Math.min(2, window.devicePixelRatio || 1)
+  const width = Math.max(1, Math.round(at.clientWidth * ratio))
+  const height = Math.max(1, Math.round(at.clientHeight * ratio))
+  const key = [cell.asset, cell.x, cell.y, width, height, image === undefined].join()
+  if (key === drawn) return
+  drawn = key
+  at.width = width
+  at.height = height
+  if (image === undefined) return
+  const ink = at.getContext('2d')!
+  let scale = Math.min(width / cell.w, height / cell.h)
+  if (sprite.crisp && scale > 1) scale = Math.floor(scale)
+  ink.imageSmoothingEnabled = !sprite.crisp
+  ink.drawImage(image, cell.x, cell.y, cell.w, cell.h, (width - cell.w * scale) / 2, (height - cell.h * scale) / 2, cell.w * scale, cell.h * scale)
+}
+
+function tick(now: number): void {
+  draw(now)
+  handle = playing ? requestAnimationFrame(tick) : 0
+}
+
+watch(() => [sprite, clip, frame, playing], () => {
+  void load()
+  if (playing && handle === 0) handle = requestAnimationFrame(tick)
+})
+onMounted(() => {
+  void load()
+  if (playing && !matchMedia('(prefers-reduced-motion: reduce)').matches) handle = requestAnimationFrame(tick)
+})
+onBeforeUnmount(() => cancelAnimationFrame(handle))
+</script>
+
+<template>
+  <canvas ref="canvas" class="frame-view" />
+</template>
+
+<style scoped>
+.frame-view {
+  width: 100%;
+  height: 100%;
+  display: block;
+}
+</style>

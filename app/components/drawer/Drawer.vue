@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import { onMounted, useTemplateRef } from 'vue'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+import { useDrawer, type Piece } from '~/stores/drawer'
+import { useSounds } from '~/stores/sounds'
+import { useSwap } from '~/stores/swap'
+
+/** The searchable store of art and sounds. Drag a piece onto a part or the stage, or press it for the chosen part. */
+const drawer = useDrawer()
+const bench = useBench()
+const swap = useSwap()
+const sounds = useSounds()
+const assets = useAssets()
+const field = useTemplateRef<{ focus: () => void }>('field')
+const SETS = [
+  { id: 'all', name: 'Everything' },
+  { id: 'saltwick', name: 'Saltwick set' },
+  { id: 'sounds', name: 'Sounds' },
+]
+onMounted(() => void drawer.load())
+
+function drag(event: DragEvent, piece: Piece): void {
+  event.dataTransfer?.setData('text/x-pack-post-piece', piece.id)
+  if (event.dataTransfer !== null) event.dataTransfer.effectAllowed = 'copy'
+}
+
+async function put(piece: Piece): Promise<void> {
+  await swap.put(piece.bringing, bench.selected.part, bench.selected.entry)
+  void drawer.loadMine()
+}
+
+async function listen(piece: Piece): Promise<void> {
+  const url = piece.url ?? (bench.template === null ? '' : await assets.url(piece.hash, 'audio/wav', bench.template))
+  if (url !== '') await sounds.listenUrl(piece.hash, url)
+}
+
+/** The first cell of a strip, in a square. */
+function cell(piece: Piece): Record<string, string> {
+  const w = piece.width / piece.columns || 1
+  const h = piece.height / piece.rows || 1
+  const k = Math.min(64 / w, 52 / h)
+  const zoom = k > 1 ? Math.min(4, Math.floor(k)) : k
+  return {
+    width: `${w * zoom}px`,
+    height: `${h * zoom}px`,
+    backgroundImage: `url("${piece.url ?? ''}")`,
+    backgroundSize: `${piece.width * zoom}px ${piece.height * zoom}px`,
+    imageRendering: zoom > 1 ? 'pixelated' : 'auto',
+  }
+}
+defineExpose({ focus: () => field.value?.focus() })
+</script>
+
+<template>
+  <section class="drawer" aria-label="Drawer">
+    <div class="search">
+      <v-text-field ref="field" v-model="drawer.query" placeholder="Find art and sounds, for example “gull”" aria-label="Find art and sounds" clearable data-testid="drawer-search">
+        <template #prepend-inner><BitsIcon name="find" :size="17" /></template>
+      </v-text-field>
+      <div class="sets" role="group" aria-label="Which set">
+        <button v-for="set in SETS" :key="set.id" :class="['plain-button', 'set', { on: drawer.set === set.id }]" :aria-pressed="drawer.set === set.id" @click="drawer.set = set.id">{{ set.name }}</button>
+        <button :class="['plain-button', 'set', { on: drawer.set === 'mine' }]" :aria-pressed="drawer.set === 'mine'" @click="drawer.set = 'mine'">Mine {{ drawer.mine.length }}</button>
+      </div>
+    </div>
+    <ul class="pieces" data-testid="pieces">
+      <li v-for="piece in drawer.shown" :key="piece.id" class="piece" draggable="true" @dragstart="drag($event, piece)">
+        <button class="plain-button put" :title="`Use ${piece.name} for ${bench.spec(bench.selected.part)?.name ?? 'the part'}`" @click="put(piece)">
+          <span class="show">
+            <span v-if="piece.kind === 'picture' && piece.url !== null" class="cell" :style="cell(piece)" />
+            <span v-else-if="piece.kind === 'picture'" class="mine"><BitsPictureView :asset="piece.hash" fit="contain" /></span>
+            <BitsIcon v-else name="sound" :size="28" />
+          </span>
+          <span class="name">{{ piece.name }}</span>
+        </button>
+        <button v-if="piece.kind === 'sound'" class="plain-button listen" :aria-label="`Listen to ${piece.name}`" @click="listen(piece)"><BitsIcon :name="sounds.playing === piece.hash ? 'pause' : 'play'" :size="15" /></button>
+      </li>
+      <li v-if="drawer.failed" class="soft none" role="alert">The drawer could not be opened. Reload the page to try again; your own files work all the same.</li>
+      <li v-else-if="drawer.shown.length === 0" class="soft none">{{ drawer.set === 'mine' && drawer.query === '' ? 'Everything you bring in is kept here, once.' : `Nothing here is called “${drawer.query}”. Try another word.` }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.drawer {
+  display: flex;
+  gap: 16px;
+  height: 134px;
+  padding: 10px 16px;
+  border-top: 1px dashed var(--soft);
+  flex: none;
+}
+.search {
+  width: 300px;
+  flex: none;
+}
+.search :deep(.v-field) {
+  border: 1.5px solid var(--ink);
+  border-radius: 5px;
+}
+.search :deep(.v-field__outline) {
+  display: none;
+}
+.search :deep(.v-field__input) {
+  padding-top: 4px;
+  min-height: 38px;
+}
+.sets {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 9px;
+}
+.set {
+  border: 1px solid var(--rule);
+  border-radius: 13px;
+  padding: 3px 11px;
+  font-size: 12.5px;
+  background: var(--sheet);
+}
+.set.on {
+  border: 1.5px solid var(--ink);
+  font-weight: 700;
+}
+.pieces {
+  display: flex;
+  gap: 8px;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  overflow-x: auto;
+  flex: 1;
+}
+.piece {
+  position: relative;
+  flex: none;
+  width: 92px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  cursor: grab;
+}
+.piece:hover {
+  border-color: var(--teal);
+}
+.put {
+  width: 100%;
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+  padding: 6px 4px;
+}
+.show {
+  flex: 1;
+  display: grid;
+  place-items: center;
+  overflow: hidden;
+}
+.cell {
+  display: block;
+  background-repeat: no-repeat;
+}
+.mine {
+  width: 72px;
+  height: 56px;
+}
+.name {
+  font-size: 12.5px;
+  text-align: center;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.listen {
+  position: absolute;
+  right: 2px;
+  top: 2px;
+  width: 28px;
+  height: 28px;
+  display: grid;
+  place-items: center;
+}
+.none {
+  align-self: center;
+  padding: 0 12px;
+}
+</style>

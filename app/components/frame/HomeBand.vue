@@ -1,0 +1,45 @@
+<script setup lang="ts">
+defineEmits<{ open: [] }>()
+</script>
+
+<template>
+  <header class="band">
+    <NuxtLink to="/" class="brand head"><FrameMark />Pack Post</NuxtLink>
+    <nav>
+      <slot />
+      <NuxtLink to="/posted">Posted games</NuxtLink>
+      <NuxtLink to="/arcade">Arcade</NuxtLink>
+      <FrameDeskSwitch />
+    </nav>
+  </header>
+</template>
+
+<style scoped>
+.band {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  height: 56px;
+  padding: 0 16px;
+  border-bottom: 1px dashed var(--soft);
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 13px;
+  font: 700 17px var(--head);
+  text-decoration: none;
+}
+nav {
+  display: flex;
+  align-items: center;
+  gap: 26px;
+  font-weight: 700;
+}
+nav a {
+  text-decoration: none;
+}
+nav a:hover {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { autoplayInput, makeAutoplay } from '@core/game/autoplay'
+import { makeDrawList } from '@core/game/draw-list'
+import { beginPlay, drawGame, startGame, stepGame } from '@core/game/game'
+import { makeSetup } from '@core/game/setup'
+import { newPack } from '@core/pack/pack'
+import { buildGameDoc } from '@core/parcel/game-doc'
+import type { Template } from '@core/template/template'
+import { paint } from '@player/draw'
+import { browserFrames, runLoop, type Loop } from '@player/loop'
+import { fitView } from '@player/view'
+import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import { loadImagesOf } from '~/composables/images'
+import { STAGE_TYPEFACE, typefaceReady } from '~/composables/typeface'
+import { useAssets } from '~/stores/assets'
+
+/** A template that plays itself; under reduced motion a still picture from its play. */
+const { template } = defineProps<{ template: Template }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const assets = useAssets()
+let loop: Loop | null = null
+let seen = true
+let watcher: IntersectionObserver | null = null
+
+onMounted(async () => {
+  const doc = buildGameDoc(template, newPack(template, 'attract-mode'))
+  const setup = makeSetup(doc)
+  await Promise.all([loadImagesOf(doc, template), typefaceReady()])
+  const at = canvas.value
+  if (at === null) return
+  const ratio = Math.min(2, window.devicePixelRatio || 1)
+  at.width = Math.max(1, Math.round(at.clientWidth * ratio))
+  at.height = Math.max(1, Math.round(at.clientHeight * ratio))
+  const ink = at.getContext('2d')!
+  const list = makeDrawList()
+  const state = startGame(7)
+  const auto = makeAutoplay(setup, 0.8, 11)
+  beginPlay(state, setup)
+  const draw = () => {
+    drawGame(state, setup, list)
+    paint(list, setup, { ink, view: fitView(at.width, at.height), images: assets.bitmaps(), typeface: STAGE_TYPEFACE })
+  }
+  const step = () => stepGame(state, autoplayInput(auto, state, setup), setup)
+  for (let i = 0; i < 240; i++) step()
+  draw()
+  if (matchMedia('(prefers-reduced-motion: reduce)').matches) return
+  watcher = new IntersectionObserver(([entry]) => {
+    seen = entry?.isIntersecting === true
+  })
+  watcher.observe(at)
+  loop = runLoop(browserFrames, () => seen && step(), () => seen && draw())
+})
+onBeforeUnmount(() => {
+  loop?.stop()
+  watcher?.disconnect()
+})
+</script>
+
+<template>
+  <canvas ref="canvas" class="attract" :aria-label="`${template.name}, playing itself`" role="img" />
+</template>
+
+<style scoped>
+.attract {
+  width: 100%;
+  aspect-ratio: 16 / 10;
+  display: block;
+  background: #171b26;
+}
+</style>

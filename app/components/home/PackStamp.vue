@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { titleOf } from '@core/parcel/game-doc'
+import type { Template } from '@core/template/template'
+import { computed } from 'vue'
+import type { PackRow } from '~/storage/db'
+
+const { row, template } = defineProps<{ row: PackRow; template: Template }>()
+defineEmits<{ save: []; remove: [] }>()
+const pack = computed(() => row.pack)
+const counted = computed(() => template.parts.filter((spec) => !spec.fineAsIs))
+const yours = computed(() => counted.value.filter((spec) => pack.value.parts[spec.id] !== undefined).length)
+const last = computed(() => pack.value.postings.at(-1))
+const state = computed(() => last.value?.state ?? 'draft')
+const tone = computed(() => (state.value === 'live' ? 'teal' : state.value === 'returned' ? 'vermilion' : 'ink'))
+const cover = computed(() => {
+  if (pack.value.label.cover !== null) return { asset: pack.value.label.cover, crisp: false }
+  const start = pack.value.parts['start-picture'] ?? template.parts.find((spec) => spec.id === 'start-picture')?.content
+  return start?.kind === 'picture' ? { asset: start.asset, crisp: start.crisp } : null
+})
+</script>
+
+<template>
+  <div class="pack">
+    <NuxtLink :to="`/packs/${pack.id}/bench`" class="cover-link">
+      <BitsStamp>
+        <div class="cover"><BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" /></div>
+        <h3 class="title">{{ titleOf(pack, template) }}</h3>
+        <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
+      </BitsStamp>
+    </NuxtLink>
+    <BitsPostmark :word="state.replaceAll('-', ' ')" :tone="tone" class="mark" />
+    <v-btn icon variant="text" size="small" class="more" :aria-label="`More about ${titleOf(pack, template)}`">
+      <BitsIcon name="menu" />
+      <v-menu activator="parent">
+        <ul class="menu">
+          <li><button class="plain-button" @click="$emit('save')">Save as a file</button></li>
+          <li><button class="plain-button" @click="$emit('remove')">Throw away</button></li>
+        </ul>
+      </v-menu>
+    </v-btn>
+  </div>
+</template>
+
+<style scoped>
+.pack {
+  position: relative;
+  width: 232px;
+}
+.cover-link {
+  text-decoration: none;
+  display: block;
+}
+.cover {
+  aspect-ratio: 16 / 10;
+  background: #171b26;
+  overflow: hidden;
+}
+.title {
+  margin-top: 9px;
+  font-size: 16px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.line {
+  font-size: 13px;
+  padding-bottom: 14px;
+}
+.mark {
+  position: absolute;
+  top: -8px;
+  right: -14px;
+  pointer-events: none;
+}
+.more {
+  position: absolute;
+  right: 8px;
+  bottom: 8px;
+}
+.menu {
+  list-style: none;
+  margin: 0;
+  padding: 6px 0;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 5px;
+}
+.menu button {
+  padding: 8px 18px;
+  width: 100%;
+}
+.menu button:hover {
+  background: var(--teal-wash);
+}
+</style>

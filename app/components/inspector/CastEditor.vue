@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import type { CastContent, CastEntry } from '@core/pack/content'
+import type { PartSpec } from '@core/template/template'
+import { computed, ref } from 'vue'
+import { useBench } from '~/stores/bench'
+import { useDrawer } from '~/stores/drawer'
+import { fromFile, useSwap } from '~/stores/swap'
+
+const { spec, cast } = defineProps<{ spec: PartSpec; cast: CastContent }>()
+const bench = useBench()
+const swap = useSwap()
+const drawer = useDrawer()
+const over = ref('')
+const total = computed(() => cast.entries.reduce((sum, entry) => sum + entry.often, 0))
+const share = (entry: CastEntry) => (total.value === 0 ? 0 : Math.round((entry.often / total.value) * 100))
+
+function move(entry: CastEntry, by: number): void {
+  const at = cast.entries.findIndex((one) => one.id === entry.id)
+  void bench.act(`Move ${entry.name}`, { type: 'cast-move', part: spec.id, from: cast, entry: entry.id, to: at + by })
+}
+async function dropped(event: DragEvent, entry: string): Promise<void> {
+  over.value = ''
+  const file = event.dataTransfer?.files[0]
+  const what = file === undefined ? drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')?.bringing : fromFile(file)
+  if (what !== undefined) await swap.put(what, spec.id, entry)
+}
+</script>
+
+<template>
+  <ol class="cast">
+    <li v-for="(entry, i) in cast.entries" :key="entry.id" :class="{ over: over === entry.id }" :data-entry="entry.id" @dragover.prevent="over = entry.id" @dragleave="over = ''" @drop.prevent="dropped($event, entry.id)">
+      <button class="plain-button open" @click="bench.select(spec.id, entry.id)">
+        <span class="drawing checker"><BitsFrameView :sprite="entry.sprite" playing /></span>
+        <span class="words">
+          <b>{{ entry.name }}</b>
+          <span class="soft">{{ spec.role === 'bad' ? `costs ${entry.harm}` : `${entry.points} points` }}, {{ share(entry) }} %</span>
+        </span>
+      </button>
+      <span class="tools">
+        <v-btn icon variant="text" size="small" :disabled="i === 0" :aria-label="`${entry.name} up`" @click="move(entry, -1)"><BitsIcon name="up" :size="15" /></v-btn>
+        <v-btn icon variant="text" size="small" :disabled="i === cast.entries.length - 1" :aria-label="`${entry.name} down`" @click="move(entry, 1)"><BitsIcon name="down" :size="15" /></v-btn>
+        <v-btn icon variant="text" size="small" :aria-label="`Duplicate ${entry.name}`" @click="bench.act(`Duplicate ${entry.name}`, { type: 'cast-duplicate', part: spec.id, from: cast, entry: entry.id })"><BitsIcon name="twin" :size="15" /></v-btn>
+        <v-btn icon variant="text" size="small" :aria-label="`Remove ${entry.name}`" @click="bench.act(`Remove ${entry.name}`, { type: 'cast-remove', part: spec.id, from: cast, entry: entry.id })"><BitsIcon name="bin" :size="15" /></v-btn>
+      </span>
+    </li>
+    <li v-if="cast.entries.length === 0" class="soft none">Nobody is in this cast. Add a picture from a file or the drawer.</li>
+  </ol>
+</template>
+
+<style scoped>
+.cast {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--rule);
+  padding: 5px 0;
+}
+li.over {
+  background: var(--teal-wash);
+}
+.open {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-width: 0;
+  flex: 1;
+}
+.drawing {
+  width: 42px;
+  height: 42px;
+  padding: 3px;
+  border-radius: 3px;
+  flex: none;
+}
+.words {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  line-height: 1.3;
+  font-size: 13.5px;
+}
+.words b {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.tools {
+  display: flex;
+}
+.tools :deep(.v-btn) {
+  width: 27px;
+  min-height: 36px;
+}
+.none {
+  padding: 12px 0;
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { assetsOf } from '@core/pack/content'
+import { computed, useTemplateRef } from 'vue'
+import { useBench } from '~/stores/bench'
+import { fromFile, useSwap } from '~/stores/swap'
+
+const bench = useBench()
+const swap = useSwap()
+const emit = defineEmits<{ drawer: [] }>()
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const part = computed(() => bench.selected.part)
+const spec = computed(() => bench.spec(part.value))
+const content = computed(() => bench.content(part.value))
+const own = computed(() => bench.pack?.parts[part.value])
+const entry = computed(() => {
+  const c = content.value
+  return c?.kind === 'cast' ? c.entries.find((one) => one.id === bench.selected.entry) : undefined
+})
+/** The drawing in hand: the part's own, or the entry's. */
+const sprite = computed(() => (content.value?.kind === 'sprite' ? content.value : entry.value?.sprite))
+const reference = computed(() => {
+  const c = spec.value?.content
+  if (c?.kind === 'sprite') return c
+  if (c?.kind !== 'cast') return undefined
+  const at = content.value?.kind === 'cast' ? content.value.entries.findIndex((one) => one.id === bench.selected.entry) : 0
+  return (c.entries.find((one) => one.id === bench.selected.entry) ?? c.entries[Math.max(0, at) % Math.max(1, c.entries.length)])?.sprite
+})
+const takesFiles = computed(() => content.value !== undefined && content.value.kind !== 'wording' && content.value.kind !== 'dial')
+const accept = computed(() => (content.value?.kind === 'sound' || content.value?.kind === 'music' ? '.wav,.mp3,.ogg,.oga,audio/*' : '.png,.jpg,.jpeg,.webp,.gif,.svg,image/*'))
+const sheet = computed(() => {
+  const name = spec.value?.sheet
+  return name === undefined ? [] : (bench.template?.parts.filter((one) => one.sheet === name) ?? [])
+})
+const credited = computed(() => {
+  const of = entry.value?.sprite ?? own.value
+  return of === undefined ? [] : assetsOf(of).filter((hash) => bench.pack?.assets[hash] !== undefined)
+})
+
+async function picked(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (file !== undefined) await swap.put(fromFile(file), part.value, bench.selected.entry)
+}
+
+function reset(): void {
+  void bench.act(`Reset ${spec.value?.name ?? ''}`, { type: 'reset-part', part: part.value })
+  bench.select(part.value)
+}
+
+defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
+</script>
+
+<template>
+  <section v-if="spec && content" class="inspector" :aria-label="spec.name" data-testid="inspector">
+    <template v-if="sheet.length > 0">
+      <div>
+        <h2>{{ spec.sheet }}</h2>
+        <p class="soft">{{ content.kind === 'dial' ? 'Numbers a player can feel. A change shows at once.' : 'The words on buttons.' }}</p>
+      </div>
+      <template v-for="one in sheet" :key="one.id">
+        <InspectorDialEditor v-if="one.dial" :spec="one" />
+        <InspectorWordingEditor v-else :spec="one" compact />
+      </template>
+    </template>
+    <template v-else>
+      <div>
+        <button v-if="entry" class="link back" @click="bench.select(part)">← {{ spec.name }}</button>
+        <h2>{{ entry?.name ?? spec.name }}</h2>
+        <p class="soft">{{ spec.about }}</p>
+      </div>
+      <InspectorBeforeAfter v-if="content.kind !== 'cast' || entry" :key="`${part}/${bench.selected.entry}`" :spec="spec" :entry="bench.selected.entry" :reference="reference" :sprite="sprite" />
+      <div class="acts">
+        <template v-if="takesFiles">
+          <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()">{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn>
+          <v-btn variant="outlined" @click="emit('drawer')">From drawer</v-btn>
+          <input ref="picker" type="file" :accept="accept" hidden data-testid="replace-file" @change="picked" />
+        </template>
+        <v-btn v-if="own && !entry" variant="text" @click="reset">Reset</v-btn>
+      </div>
+      <InspectorPartFindings :part="part" :entry="entry?.id" />
+      <InspectorCastEditor v-if="content.kind === 'cast' && !entry" :spec="spec" :cast="content" />
+      <InspectorEntryEditor v-if="content.kind === 'cast' && entry" :spec="spec" :cast="content" :entry="entry" />
+      <InspectorSpriteEditor v-if="sprite" :key="`${part}/${bench.selected.entry}`" :part="part" :entry="bench.selected.entry" :sprite="sprite" :reference="reference" />
+      <InspectorPictureEditor v-if="content.kind === 'picture'" :spec="spec" :content="content" />
+      <InspectorSoundEditor v-if="content.kind === 'sound' || content.kind === 'music'" :spec="spec" :content="content" />
+      <InspectorWordingEditor v-if="content.kind === 'wording'" :spec="spec" />
+      <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />
+      <hr class="fold" />
+      <div>
+        <h3>Where it shows</h3>
+        <ul class="uses">
+          <li v-for="use in spec.appearsIn" :key="use">{{ use }}</li>
+        </ul>
+      </div>
+      <InspectorCreditEditor v-for="hash in credited" :key="hash" :hash="hash" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.inspector {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  padding: 16px;
+  overflow-y: auto;
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  min-height: 0;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.acts :deep(.v-btn) {
+  padding: 0 12px;
+}
+.uses {
+  margin: 4px 0 0;
+  padding-left: 18px;
+}
+.back {
+  padding: 0 0 4px;
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { creditsOf, titleOf } from '@core/parcel/game-doc'
+import { computed } from 'vue'
+import { useBench } from '~/stores/bench'
+import { usePosting } from '~/stores/posting'
+
+/** What others will see, live. */
+const bench = useBench()
+const posting = usePosting()
+const label = computed(() => bench.pack!.label)
+const title = computed(() => titleOf(bench.pack!, bench.template!))
+const credits = computed(() => creditsOf(bench.template!, bench.pack!))
+</script>
+
+<template>
+  <div class="preview">
+    <h2>What others will see</h2>
+    <div class="card">
+      <div class="cover"><BitsPictureView v-if="label.cover" :asset="label.cover" /><span v-else class="none">no cover yet</span></div>
+      <p class="title head">{{ title }}</p>
+      <p>{{ label.short || 'One line goes here.' }}</p>
+      <p class="soft">by {{ label.author || 'somebody' }} · {{ bench.template!.players }} · keys, touch, pad</p>
+      <p v-if="label.description" class="description">{{ label.description }}</p>
+      <ol v-if="label.howTo.some((step) => step.trim())">
+        <li v-for="(step, i) in label.howTo.filter((one) => one.trim())" :key="i">{{ step }}</li>
+      </ol>
+    </div>
+    <h2>When the link is pasted somewhere</h2>
+    <div class="card link-card">
+      <div class="small"><BitsPictureView v-if="label.cover" :asset="label.cover" /></div>
+      <div>
+        <p><b>{{ title }}</b></p>
+        <p>{{ label.short }}</p>
+        <p class="mono soft">{{ posting.last?.postcode ?? 'postcode comes with posting' }}</p>
+      </div>
+    </div>
+    <h2>What players are told</h2>
+    <div class="card">
+      <p>This game keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no e-mail.</p>
+      <p class="soft">{{ credits.map((line) => `${line.what}: ${line.author || '?'} (${line.licence || '?'})`).join('. ') }}.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.preview {
+  display: grid;
+  gap: 10px;
+}
+h2 {
+  font-size: 15.5px;
+  margin-top: 6px;
+}
+.card {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  padding: 13px;
+  overflow-wrap: anywhere;
+}
+.cover {
+  aspect-ratio: 16 / 10;
+  background: #171b26;
+  display: grid;
+  place-items: center;
+}
+.none {
+  color: #f1ebdd;
+}
+.title {
+  font: 700 19px/1.2 var(--head);
+  margin-top: 9px;
+}
+.description {
+  margin-top: 8px;
+}
+ol {
+  margin: 8px 0 0;
+  padding-left: 20px;
+}
+.link-card {
+  display: flex;
+  gap: 11px;
+}
+.small {
+  width: 96px;
+  height: 72px;
+  background: #171b26;
+  flex: none;
+}
+</style>

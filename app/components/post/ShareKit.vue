@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { sayPostcode } from '@core/posting/postcode'
+import QRCode from 'qrcode'
+import { computed, ref, watch } from 'vue'
+import { download, fileWord } from '~/composables/download'
+import { useBench } from '~/stores/bench'
+import { useNotices } from '~/stores/notices'
+import { usePosting } from '~/stores/posting'
+import type { PostingRecord } from '@core/posting/record'
+
+const { record } = defineProps<{ record: PostingRecord }>()
+const bench = useBench()
+const posting = usePosting()
+const notices = useNotices()
+const link = computed(() => `${record.host}/arcade/${record.postcode.toLowerCase()}`)
+const embed = computed(() => `<iframe src="${record.host}/arcade/embed/${record.postcode.toLowerCase()}" width="800" height="500" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`)
+const text = computed(() => `${bench.pack!.label.title}: ${bench.pack!.label.short} ${link.value}`)
+const qr = ref('')
+const word = computed(() => fileWord(bench.pack!.label.title))
+const building = ref('')
+
+watch(
+  link,
+  async (to) => {
+    qr.value = await QRCode.toString(to, { type: 'svg', margin: 1, color: { dark: '#232838', light: '#ffffff' } })
+  },
+  { immediate: true },
+)
+
+async function copy(what: string, name: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(what)
+    notices.say(`${name} copied.`)
+  } catch {
+    notices.warn('This browser does not let pages copy. Select the text and copy it by hand.')
+  }
+}
+async function saveFiles(which: 'zip' | 'html'): Promise<void> {
+  building.value = which
+  const parcel = await posting.build()
+  building.value = ''
+  if (parcel === null) return
+  if (which === 'zip') download(parcel.zip, `${word.value}.game.zip`, 'application/zip')
+  else download(parcel.html, `${word.value}.html`, 'text/html')
+}
+async function savePng(): Promise<void> {
+  const url = await QRCode.toDataURL(link.value, { width: 640, margin: 2 })
+  download(new Uint8Array(await (await fetch(url)).arrayBuffer()), `${word.value}-qr.png`, 'image/png')
+}
+const rows = computed(() => [
+  { name: 'Link', value: link.value },
+  { name: 'Embed', value: embed.value },
+  { name: 'Text', value: text.value },
+])
+</script>
+
+<template>
+  <section class="share" aria-label="Share">
+    <h2>Share</h2>
+    <div class="top">
+      <div>
+        <p class="soft">Postcode</p>
+        <p class="postcode mono" data-testid="postcode">{{ record.postcode }}</p>
+        <p class="soft">said aloud: {{ sayPostcode(record.postcode) }}</p>
+      </div>
+      <!-- eslint-disable-next-line vue/no-v-html -- the SVG is drawn here from the link, by the QR package -->
+      <div class="qr" role="img" :aria-label="`QR code of ${link}`" v-html="qr" />
+    </div>
+    <p v-if="record.visibility === 'only-me'" class="private"><BitsIcon name="must" :size="16" />Only you can open the link, in this browser. Choose who sees it below to share it.</p>
+    <div v-for="row in rows" :key="row.name" class="row">
+      <span class="soft">{{ row.name }}</span>
+      <input class="mono" readonly :value="row.value" :aria-label="row.name" :data-testid="`share-${row.name.toLowerCase()}`" @focus="($event.target as HTMLInputElement).select()" />
+      <v-btn variant="outlined" :aria-label="`Copy ${row.name.toLowerCase()}`" @click="copy(row.value, row.name)">Copy</v-btn>
+    </div>
+    <div class="files">
+      <v-btn variant="outlined" @click="download(qr, `${word}-qr.svg`, 'image/svg+xml')">QR as SVG</v-btn>
+      <v-btn variant="outlined" @click="savePng">QR as PNG</v-btn>
+      <v-btn variant="outlined" :loading="building === 'zip'" data-testid="game-files" @click="saveFiles('zip')">Game files</v-btn>
+      <v-btn variant="outlined" :loading="building === 'html'" data-testid="one-file" @click="saveFiles('html')">One file</v-btn>
+      <a :href="link" target="_blank" class="link">Open it</a>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.share {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  padding: 20px;
+  display: grid;
+  gap: 10px;
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+.postcode {
+  font-size: 31px;
+  font-weight: 700;
+  line-height: 1.2;
+  white-space: nowrap;
+}
+.qr {
+  width: 104px;
+  height: 104px;
+  flex: none;
+  background: #fff;
+}
+.qr :deep(svg) {
+  width: 100%;
+  height: 100%;
+}
+.row {
+  display: grid;
+  grid-template-columns: 54px minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+input {
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 5px 9px;
+  width: 100%;
+  text-overflow: ellipsis;
+}
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.files :deep(.v-btn) {
+  padding: 0 11px;
+}
+.private {
+  display: flex;
+  gap: 8px;
+  background: var(--sun-wash);
+  padding: 8px 10px;
+  border-radius: 4px;
+}
+</style>

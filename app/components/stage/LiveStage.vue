@@ -1,0 +1,291 @@
+<script setup lang="ts">
+import type { DrawItem } from '@core/game/draw-list'
+import { actorOf, boundsOf } from '@core/game/pick'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { loadImagesOf } from '~/composables/images'
+import { makeStage, type Stage } from '~/composables/stage'
+import { typefaceReady } from '~/composables/typeface'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+import { useDrawer } from '~/stores/drawer'
+import { useNotices } from '~/stores/notices'
+import { fromFile, useSwap } from '~/stores/swap'
+
+/** The running game inside the bench: the only dark, saturated thing on it. */
+const { phone = false, shapes = false, picking = false } = defineProps<{ phone?: boolean; shapes?: boolean; picking?: boolean }>()
+const emit = defineEmits<{ ready: [stage: Stage]; picked: [] }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const bench = useBench()
+const assets = useAssets()
+const swap = useSwap()
+const drawer = useDrawer()
+const notices = useNotices()
+const stage = shallowRef<Stage | null>(null)
+const loading = ref(true)
+interface Outline {
+  part: string
+  entry: string
+  name: string
+  kind: string
+  left: number
+  top: number
+  width: number
+  height: number
+}
+const hover = shallowRef<Outline | null>(null)
+const dragging = ref(false)
+let pointer: { x: number; y: number } | null = null
+let handle = 0
+
+onMounted(async () => {
+  if (bench.setup === null || bench.template === null) return
+  await Promise.all([loadImagesOf(bench.setup.doc, bench.template), typefaceReady()])
+  if (canvas.value === null) return
+  stage.value = makeStage(canvas.value, {
+    setup: bench.setup,
+    images: () => assets.bitmaps(),
+    bytesOf: async (hash) => {
+      const bytes = bench.template === null ? null : await assets.bytesOf(hash, bench.template)
+      if (bytes === null) throw new Error('gone')
+      return bytes.slice().buffer
+    },
+    straightToPlay: true,
+    few: true,
+    auto: true,
+  })
+  stage.value.adopt(bench.setup, bench.before)
+  if (bench.before !== null) void loadImagesOf(bench.before.doc, bench.template)
+  stage.value.setPicking(picking)
+  loading.value = false
+  emit('ready', stage.value)
+  handle = requestAnimationFrame(follow)
+})
+onBeforeUnmount(() => {
+  cancelAnimationFrame(handle)
+  stage.value?.close()
+})
+
+// New content goes onto the stage once its pictures are decoded, so that nothing blinks out of sight meanwhile.
+watch(
+  () => bench.setup,
+  async (setup) => {
+    if (setup === null || bench.template === null || stage.value === null) return
+    await loadImagesOf(setup.doc, bench.template)
+    if (setup === bench.setup) stage.value?.adopt(setup, bench.before)
+  },
+)
+watch(
+  () => picking,
+  (on) => {
+    stage.value?.setPicking(on)
+    if (!on) hover.value = null
+  },
+)
+watch(
+  () => bench.selected.part,
+  (part) => stage.value?.showPart(part),
+)
+
+function outlineOf(item: DrawItem): Outline | null {
+  const at = stage.value
+  const spec = bench.spec(item.part)
+  const box = at === null ? undefined : boundsOf(item, at.setup())
+  if (at === null || spec === undefined || box === undefined) return null
+  const place = at.place()
+  const k = 1 / at.ratio()
+  const entry = at.setup().doc.casts[item.part]?.find((one) => one.id === item.entry)
+  return {
+    part: item.part,
+    entry: item.entry,
+    name: entry?.name ?? spec.name,
+    kind: spec.content.kind === 'cast' ? `one of ${spec.name.toLowerCase()}` : spec.content.kind,
+    left: (place.left + box.x * place.scale) * k,
+    top: (place.top + box.y * place.scale) * k,
+    width: box.w * place.scale * k,
+    height: box.h * place.scale * k,
+  }
+}
+
+function under(x: number, y: number): Outline | null {
+  const item = stage.value?.pick(x, y)
+  return item === undefined ? null : outlineOf(item)
+}
+
+/** Things move under a resting pointer, so the outline follows every frame. */
+function follow(): void {
+  handle = requestAnimationFrame(follow)
+  if ((picking || dragging.value) && pointer !== null) hover.value = under(pointer.x, pointer.y)
+  if (shapes) drawShapes()
+}
+
+const shapesCanvas = useTemplateRef<HTMLCanvasElement>('shapesCanvas')
+function drawShapes(): void {
+  const at = stage.value
+  const to = shapesCanvas.value
+  if (at === null || to === null || canvas.value === null) return
+  to.width = canvas.value.width
+  to.height = canvas.value.height
+  const ink = to.getContext('2d')!
+  const place = at.place()
+  ink.lineWidth = Math.max(1.5, place.scale * 0.035)
+  for (let i = 0; i < at.list.count; i++) {
+    const item = at.list.items[i]!
+    const actor = item.kind === 'sprite' ? actorOf(item, at.setup()) : undefined
+    if (actor === undefined) continue
+    ink.beginPath()
+    actor.shape.points.forEach((p, n) => {
+      const x = place.left + (item.x + p.x * Math.sign(item.sx)) * place.scale
+      const y = place.top + (item.y + p.y) * place.scale
+      if (n === 0) ink.moveTo(x, y)
+      else ink.lineTo(x, y)
+    })
+    ink.closePath()
+    ink.fillStyle = '#ffffff33'
+    ink.fill()
+    ink.strokeStyle = '#232838'
+    ink.setLineDash([])
+    ink.stroke()
+    ink.strokeStyle = '#ffffff'
+    ink.setLineDash([place.scale * 0.12, place.scale * 0.1])
+    ink.stroke()
+    const x = place.left + item.x * place.scale
+    const y = place.top + item.y * place.scale
+    ink.setLineDash([])
+    ink.beginPath()
+    ink.moveTo(x - 6, y)
+    ink.lineTo(x + 6, y)
+    ink.moveTo(x, y - 6)
+    ink.lineTo(x, y + 6)
+    ink.stroke()
+  }
+}
+
+function local(event: MouseEvent): { x: number; y: number } {
+  const box = canvas.value!.getBoundingClientRect()
+  return { x: event.clientX - box.left, y: event.clientY - box.top }
+}
+
+function moved(event: PointerEvent): void {
+  pointer = local(event)
+}
+
+function clicked(event: MouseEvent): void {
+  if (!picking) return
+  pointer = local(event)
+  const found = under(pointer.x, pointer.y)
+  if (found === null) return
+  bench.select(found.part, found.entry)
+  emit('picked')
+}
+
+function draggedOver(event: DragEvent): void {
+  event.preventDefault()
+  dragging.value = true
+  pointer = local(event)
+}
+
+function left(): void {
+  dragging.value = false
+  pointer = null
+  hover.value = null
+}
+
+async function dropped(event: DragEvent): Promise<void> {
+  event.preventDefault()
+  const at = local(event)
+  const found = under(at.x, at.y)
+  left()
+  const file = event.dataTransfer?.files[0]
+  const piece = drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')
+  const what = file === undefined ? piece?.bringing : fromFile(file)
+  if (what === undefined) return
+  if (found === null) return notices.warn(`“${what.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`)
+  bench.select(found.part, found.entry)
+  await swap.put(what, found.part, found.entry)
+}
+
+const label = computed(() => `The running game. ${stage.value?.view.auto === true ? 'It plays itself.' : 'Play with the arrow keys.'}`)
+</script>
+
+<template>
+  <div :class="['stage', { phone, picking }]" data-testid="stage" :data-screen="stage?.view.screen">
+    <canvas
+      ref="canvas"
+      tabindex="0"
+      role="application"
+      :aria-label="label"
+      @pointermove="moved"
+      @pointerleave="left"
+      @click="clicked"
+      @dragover="draggedOver"
+      @dragleave="left"
+      @drop="dropped"
+    />
+    <canvas v-show="shapes" ref="shapesCanvas" class="shapes" aria-hidden="true" />
+    <div v-if="hover" class="outline" :style="{ left: `${hover.left}px`, top: `${hover.top}px`, width: `${hover.width}px`, height: `${hover.height}px` }">
+      <span :class="['tag', { below: hover.top < 34 }]"><b>{{ hover.name }}</b> {{ hover.kind }}</span>
+    </div>
+    <p v-if="loading" class="loading" role="status">Unpacking the game…</p>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  position: relative;
+  width: 100%;
+  aspect-ratio: 16 / 10;
+  background: #171b26;
+  border: 6px solid var(--sheet);
+  outline: 1px solid var(--rule);
+  overflow: hidden;
+}
+.stage.phone {
+  width: auto;
+  height: 100%;
+  aspect-ratio: 9 / 17;
+  margin: 0 auto;
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  display: block;
+  touch-action: none;
+}
+.shapes {
+  pointer-events: none;
+}
+.picking canvas {
+  cursor: crosshair;
+}
+.outline {
+  position: absolute;
+  border: 2px solid #fff;
+  box-shadow: 0 0 0 1.5px #232838, inset 0 0 0 1.5px #232838;
+  pointer-events: none;
+}
+.tag {
+  position: absolute;
+  left: -2px;
+  bottom: calc(100% + 6px);
+  background: #232838;
+  color: #fffdf8;
+  padding: 3px 9px;
+  border-radius: 4px;
+  font-size: 13px;
+  white-space: nowrap;
+}
+.tag.below {
+  bottom: auto;
+  top: 6px;
+  left: 6px;
+}
+.loading {
+  position: absolute;
+  inset: 45% 0 auto;
+  text-align: center;
+  color: #f1ebdd;
+}
+</style>

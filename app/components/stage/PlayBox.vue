@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import type { Setup } from '@core/game/setup'
+import type { Template } from '@core/template/template'
+import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import { loadImagesOf } from '~/composables/images'
+import { makeStage, type Stage } from '~/composables/stage'
+import { typefaceReady } from '~/composables/typeface'
+import { useAssets } from '~/stores/assets'
+
+/** A whole game to play, from its start screen on. */
+const { setup, template } = defineProps<{ setup: Setup; template: Template }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const assets = useAssets()
+let stage: Stage | null = null
+
+onMounted(async () => {
+  await Promise.all([loadImagesOf(setup.doc, template), typefaceReady()])
+  if (canvas.value === null) return
+  stage = makeStage(canvas.value, {
+    setup,
+    images: () => assets.bitmaps(),
+    bytesOf: async (hash) => {
+      const bytes = await assets.bytesOf(hash, template)
+      if (bytes === null) throw new Error('gone')
+      return bytes.slice().buffer
+    },
+    straightToPlay: false,
+    few: false,
+    auto: false,
+    seed: crypto.getRandomValues(new Uint32Array(1))[0],
+  })
+  stage.setMuted(false)
+  canvas.value.focus({ preventScroll: true })
+})
+onBeforeUnmount(() => stage?.close())
+</script>
+
+<template>
+  <canvas ref="canvas" class="play-box" tabindex="0" role="application" :aria-label="setup.doc.title" />
+</template>
+
+<style scoped>
+.play-box {
+  width: 100%;
+  aspect-ratio: 16 / 10;
+  max-height: calc(100vh - 150px);
+  display: block;
+  background: #171b26;
+  touch-action: none;
+  border-radius: 4px;
+}
+</style>

@@ -1,0 +1,255 @@
+import { autoplayInput, makeAutoplay, type Autoplay } from '@core/game/autoplay'
+import { makeDrawList, type DrawItem } from '@core/game/draw-list'
+import { beginPlay, drawGame, goTo, type GameState } from '@core/game/game'
+import { pickAt } from '@core/game/pick'
+import { screenOf } from '@core/game/screens'
+import { adoptSetup, jump, resumeFrom, rewindable, startSession, stateAt, stepSession, type Session } from '@core/game/session'
+import type { Setup } from '@core/game/setup'
+import { idleInput, STEPS_PER_SECOND } from '@core/game/types'
+import { paint, type Images } from '@player/draw'
+import { makeControls, type Controls } from '@player/input'
+import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
+import { makeSpeaker, type Speaker } from '@player/sound'
+import { fitView, toWorld, type View } from '@player/view'
+import { reactive } from 'vue'
+import { STAGE_TYPEFACE } from './typeface'
+
+export interface StageView {
+  running: boolean
+  slow: boolean
+  /** The simulated player has the controls. */
+  auto: boolean
+  muted: boolean
+  /** Steps back from now that are shown; 0 is live. */
+  back: number
+  rewindable: number
+  screen: string
+  /** Showing the template's content on the very same moment. */
+  before: boolean
+  score: number
+}
+
+export interface Thumb {
+  step: number
+  picture: HTMLCanvasElement
+}
+
+const THUMB_EVERY = 100
+const LINGER = 90
+
+export interface StageOptions {
+  setup: Setup
+  images: () => Images
+  bytesOf: (asset: string) => Promise<ArrayBuffer>
+  straightToPlay: boolean
+  few: boolean
+  auto: boolean
+  seed?: number
+  frames?: Frames
+}
+
+/** A running game on a canvas, with everything the bench does to it. */
+export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
+  const view: StageView = reactive({ running: true, slow: false, auto: options.auto, muted: true, back: 0, rewindable: 0, screen: 'start', before: false, score: 0 })
+  let setup = options.setup
+  let beforeSetup: Setup | null = null
+  const ink = canvas.getContext('2d', { alpha: false })!
+  const list = makeDrawList()
+  const seed = options.seed ?? 20261123
+  let session: Session = startSession(setup, seed, { straightToPlay: options.straightToPlay })
+  let robot: Autoplay = makeAutoplay(setup, 0.7, seed + 1)
+  /** A screen was chosen by hand and is to stay until somebody plays on. */
+  let parked = false
+  let ratio = 1
+  let place: View = fitView(1, 1)
+  let thumbs: Thumb[] = []
+  const thumbListeners = new Set<() => void>()
+  const speaker: Speaker = makeSpeaker(setup.doc, options.bytesOf)
+  speaker.mute(true)
+
+  function resize(): void {
+    ratio = Math.min(2, window.devicePixelRatio || 1)
+    const width = Math.max(1, Math.round(canvas.clientWidth * ratio))
+    const height = Math.max(1, Math.round(canvas.clientHeight * ratio))
+    if (canvas.width !== width || canvas.height !== height) {
+      canvas.width = width
+      canvas.height = height
+    }
+    place = fitView(width, height)
+  }
+  const observer = new ResizeObserver(resize)
+  observer.observe(canvas)
+  resize()
+
+  const controls: Controls = makeControls({
+    keys: canvas,
+    pointer: canvas,
+    view: () => place,
+    ratio: () => ratio,
+    few: options.few,
+    onPress: () => {
+      if (view.muted === false) speaker.wake()
+      if (!pointerPicks) {
+        view.auto = false
+        parked = false
+      }
+    },
+  })
+  let pointerPicks = false
+
+  function shownState(): GameState {
+    return view.back > 0 ? stateAt(session, view.back) : session.state
+  }
+
+  function step(): void {
+    const human = controls.read()
+    const play = session.state.screen === 'play'
+    const robotWanted = view.auto && !parked && (play || session.state.screenStep > LINGER)
+    const input = pointerPicks ? (robotWanted ? autoplayInput(robot, session.state, setup) : idleInput()) : robotWanted ? autoplayInput(robot, session.state, setup) : human
+    stepSession(session, input)
+    speaker.follow(session.state)
+    if (session.step % THUMB_EVERY === 0) takeThumb()
+    view.rewindable = rewindable(session)
+    view.screen = session.state.screen
+    view.score = session.state.play?.score ?? 0
+  }
+
+  function takeThumb(): void {
+    const picture = document.createElement('canvas')
+    picture.width = 80
+    picture.height = 50
+    const small = picture.getContext('2d')!
+    small.imageSmoothingQuality = 'medium'
+    small.drawImage(canvas, place.left, place.top, 16 * place.scale, 10 * place.scale, 0, 0, 80, 50)
+    const oldest = session.step - session.keepSteps - THUMB_EVERY
+    thumbs = [...thumbs.filter((thumb) => thumb.step >= oldest && thumb.step < session.step), { step: session.step, picture }]
+    for (const tell of thumbListeners) tell()
+  }
+
+  function draw(): void {
+    const state = shownState()
+    const with_ = view.before && beforeSetup !== null ? beforeSetup : setup
+    drawGame(state, with_, list)
+    ink.fillStyle = '#171b26'
+    ink.fillRect(0, 0, canvas.width, canvas.height)
+    paint(list, with_, { ink, view: place, images: options.images(), typeface: STAGE_TYPEFACE })
+  }
+
+  const loop: Loop = runLoop(
+    options.frames ?? browserFrames,
+    () => {
+      if (view.running && view.back === 0 && !document.hidden) step()
+    },
+    draw,
+    () => (view.slow ? 0.25 : 1),
+  )
+
+  function restart(): void {
+    session = startSession(setup, seed, { straightToPlay: true })
+    robot = makeAutoplay(setup, 0.7, seed + 1)
+    thumbs = []
+    parked = false
+    view.back = 0
+  }
+
+  return {
+    view,
+    list,
+    /** The session's own recording, for covers and tests. */
+    recording: () => session.recording,
+    place: () => place,
+    ratio: () => ratio,
+    setup: () => setup,
+    thumbs: () => thumbs,
+    step: () => session.step,
+    onThumbs(tell: () => void) {
+      thumbListeners.add(tell)
+      return () => thumbListeners.delete(tell)
+    },
+    adopt(next: Setup, before: Setup | null): void {
+      setup = next
+      beforeSetup = before
+      adoptSetup(session, next)
+      speaker.adopt(next.doc)
+    },
+    toggle(): void {
+      if (view.back > 0) this.goOnFromHere()
+      else view.running = !view.running
+    },
+    stepOnce(): void {
+      view.running = false
+      if (view.back > 0) view.back = Math.max(0, view.back - 1)
+      else step()
+    },
+    stepBack(): void {
+      view.running = false
+      view.back = Math.min(view.rewindable, view.back + 1)
+    },
+    seek(back: number): void {
+      view.back = Math.max(0, Math.min(rewindable(session), Math.round(back)))
+    },
+    /** Plays on from the moment that is shown; what came after it is forgotten. */
+    goOnFromHere(): void {
+      resumeFrom(session, view.back)
+      thumbs = thumbs.filter((thumb) => thumb.step <= session.step)
+      view.back = 0
+      view.running = true
+    },
+    restart,
+    setAuto(on: boolean): void {
+      view.auto = on
+      parked = false
+    },
+    setMuted(on: boolean): void {
+      view.muted = on
+      speaker.mute(on)
+      if (!on) speaker.wake()
+    },
+    setPicking(on: boolean): void {
+      pointerPicks = on
+    },
+    /** Shows the screen a part is on; one that is met in play leads back into play. */
+    showPart(part: string): void {
+      const screen = screenOf(part)
+      view.back = 0
+      if (screen === null || screen === 'play') {
+        if (session.state.screen === 'play') return
+        jump(session, (state) => {
+          if (state.play !== null && state.play.outcome === 'playing') goTo(state, 'play')
+          else beginPlay(state, setup)
+        })
+        parked = false
+        return
+      }
+      if (session.state.screen === screen) return
+      jump(session, (state) => {
+        if (state.play === null) beginPlay(state, setup)
+        goTo(state, screen)
+      })
+      parked = true
+    },
+    /** The part under a point given in CSS px of the canvas. */
+    pick(x: number, y: number): DrawItem | undefined {
+      const world = toWorld(place, x * ratio, y * ratio)
+      return pickAt(list, setup, world.x, world.y)
+    },
+    /** The moment that is shown, drawn at `width` x `height` px, for a cover. */
+    capture(width: number, height: number): HTMLCanvasElement {
+      const picture = document.createElement('canvas')
+      picture.width = width
+      picture.height = height
+      drawGame(shownState(), setup, list)
+      paint(list, setup, { ink: picture.getContext('2d')!, view: fitView(width, height), images: options.images(), typeface: STAGE_TYPEFACE })
+      return picture
+    },
+    close(): void {
+      loop.stop()
+      controls.close()
+      observer.disconnect()
+      speaker.close()
+    },
+  }
+}
+
+export type Stage = ReturnType<typeof makeStage>
+export const secondsOf = (steps: number): number => steps / STEPS_PER_SECOND

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import type { Template } from '@core/template/template'
+import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { download } from '~/composables/download'
+import { useLibrary } from '~/stores/library'
+import { useNotices } from '~/stores/notices'
+import { useTemplates } from '~/stores/templates'
+import type { PackRow } from '~/storage/db'
+
+const library = useLibrary()
+const templates = useTemplates()
+const notices = useNotices()
+const router = useRouter()
+const all = shallowRef<Template[]>([])
+const failed = ref(false)
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const over = ref(false)
+const thrown = shallowRef<PackRow | null>(null)
+
+onMounted(async () => {
+  await library.open()
+  try {
+    all.value = await templates.all()
+  } catch {
+    failed.value = true
+  }
+})
+
+const templateOf = (id: string): Template | undefined => all.value.find((one) => one.id === id)
+
+async function openFiles(files: FileList | null | undefined): Promise<void> {
+  const file = files?.[0]
+  if (file === undefined) return
+  if (!/\.zip$/i.test(file.name)) return notices.warn(`“${file.name}” is not a pack file. Open a pack first, then drop pictures and sounds on its parts.`)
+  const id = await library.openFile(file)
+  if (id !== null) await router.push(`/packs/${id}/bench`)
+}
+
+function drop(event: DragEvent): void {
+  over.value = false
+  void openFiles(event.dataTransfer?.files)
+}
+
+async function save(row: PackRow): Promise<void> {
+  const bytes = await library.saveFile(row.pack)
+  if (bytes !== null) download(bytes, `${fileWord(row.pack.label.title)}.pack.zip`, 'application/zip')
+}
+
+async function throwAway(row: PackRow): Promise<void> {
+  await library.remove(row.id)
+  thrown.value = row
+}
+
+async function bringBack(): Promise<void> {
+  if (thrown.value !== null) await library.restore(thrown.value)
+  thrown.value = null
+}
+</script>
+
+<template>
+  <div class="page" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
+    <FrameHomeBand><button class="plain-button nav-button" @click="picker?.click()">Open a pack file</button></FrameHomeBand>
+    <input ref="picker" type="file" accept=".zip" hidden data-testid="open-pack" @change="openFiles(($event.target as HTMLInputElement).files)" />
+    <main>
+      <section>
+        <div class="heading">
+          <h1>On your bench</h1>
+          <p class="soft">{{ library.packs.length }} {{ library.packs.length === 1 ? 'pack' : 'packs' }}, kept in this browser</p>
+        </div>
+        <div class="row" data-testid="packs">
+          <template v-for="row in library.packs" :key="row.id">
+            <HomePackStamp v-if="templateOf(row.pack.template.id)" :row="row" :template="templateOf(row.pack.template.id)!" @save="save(row)" @remove="throwAway(row)" />
+          </template>
+          <button :class="['plain-button', 'drop', 'soft', { over }]" @click="picker?.click()">Drop a pack file anywhere on this page, or press here to open one</button>
+        </div>
+        <p v-if="thrown" class="thrown" role="status">“{{ thrown.pack.label.title || 'Untitled game' }}” was thrown away. <button class="link" @click="bringBack">Bring it back</button></p>
+      </section>
+      <hr class="fold" />
+      <section>
+        <div class="heading">
+          <h1>Start from a template</h1>
+          <p class="soft">It plays itself. Press it to play it yourself, or to see what can be swapped.</p>
+        </div>
+        <p v-if="failed" role="alert">The templates could not be loaded. Reload the page to try again.</p>
+        <div class="row">
+          <HomeTemplateStamp v-for="template in all" :key="template.id" :template="template" />
+        </div>
+      </section>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  min-height: 100vh;
+}
+section {
+  padding: 26px 36px 30px;
+}
+.heading {
+  display: flex;
+  align-items: baseline;
+  gap: 14px;
+  margin-bottom: 22px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 26px;
+}
+.drop {
+  width: 232px;
+  min-height: 206px;
+  padding: 24px;
+  text-align: center;
+  border: 1.5px dashed var(--soft);
+  border-radius: 5px;
+}
+.drop.over {
+  background: var(--teal-wash);
+  border-color: var(--teal);
+}
+.nav-button {
+  font-weight: 700;
+}
+.nav-button:hover {
+  text-decoration: underline;
+}
+.thrown {
+  margin-top: 14px;
+}
+</style>

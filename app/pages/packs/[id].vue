@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useBench } from '~/stores/bench'
+import { useCheck } from '~/stores/check'
+
+const bench = useBench()
+useCheck()
+const route = useRoute()
+const router = useRouter()
+const state = ref<'opening' | 'open' | 'missing' | 'broken'>('opening')
+const finding = ref(false)
+const playing = ref(false)
+const keys = ref(false)
+
+watch(
+  () => String(route.params['id']),
+  async (id) => {
+    state.value = 'opening'
+    try {
+      state.value = (await bench.open(id)) ? 'open' : 'missing'
+    } catch {
+      state.value = 'broken'
+    }
+  },
+  { immediate: true },
+)
+useHead({ title: computed(() => `${bench.pack?.label.title || 'Untitled game'} · Pack Post`) })
+
+const typing = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(input|textarea|select)$/i.test(target.tagName))
+
+function key(event: KeyboardEvent): void {
+  const ctrl = event.ctrlKey || event.metaKey
+  const letter = event.key.toLowerCase()
+  if (ctrl && letter === 'k') {
+    event.preventDefault()
+    finding.value = true
+  } else if (ctrl && event.key === 'Enter') void router.push(`/packs/${bench.pack?.id}/check`)
+  else if (ctrl && letter === 'z' && !typing(event.target)) {
+    event.preventDefault()
+    if (event.shiftKey) bench.redo()
+    else bench.undo()
+  } else if (event.key === '?' && !typing(event.target)) keys.value = true
+}
+const leaving = () => void bench.settle()
+onMounted(() => {
+  window.addEventListener('keydown', key)
+  window.addEventListener('pagehide', leaving)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', key)
+  window.removeEventListener('pagehide', leaving)
+  void bench.settle()
+})
+</script>
+
+<template>
+  <div class="desk">
+    <template v-if="state === 'open' && bench.pack && bench.setup && bench.template">
+      <FrameTopBand @find="finding = true" @play="playing = true" />
+      <NuxtPage class="view" />
+      <FrameFindAnything v-model="finding" />
+      <FrameKeysSheet v-model="keys" />
+      <v-dialog v-model="playing" max-width="1120">
+        <div v-if="playing" class="play">
+          <StagePlayBox :setup="bench.setup" :template="bench.template" />
+          <div class="under"><span>Arrow keys or A and D, Enter, Esc for a break.</span><v-btn variant="outlined" @click="playing = false">Back to the bench</v-btn></div>
+        </div>
+      </v-dialog>
+    </template>
+    <p v-else-if="state === 'opening'" class="state soft" role="status">Unpacking…</p>
+    <div v-else class="state" role="alert">
+      <h1>{{ state === 'missing' ? 'This pack is not in this browser' : 'This pack cannot be read' }}</h1>
+      <p>{{ state === 'missing' ? 'Packs live in the browser they were made in. If you saved it as a file, open that file.' : 'It was kept by another version of Pack Post. It has been left as it is; if you saved it as a file, open that file.' }}</p>
+      <NuxtLink to="/">To your packs</NuxtLink>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: flex;
+  flex-direction: column;
+  height: 100vh;
+  overflow: hidden;
+}
+.view {
+  flex: 1;
+  min-height: 0;
+}
+.state {
+  padding: 48px 36px;
+  display: grid;
+  gap: 12px;
+}
+.play {
+  background: var(--sheet);
+  padding: 12px;
+  border-radius: 6px;
+}
+.under {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  padding-top: 10px;
+}
+</style>

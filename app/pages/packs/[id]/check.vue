@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { SEVERITY_NAMES, type Finding } from '@core/check/finding'
+import { textOf, verdict } from '@core/check/texts'
+import { computed, ref } from 'vue'
+import { useBench } from '~/stores/bench'
+import { useCheck } from '~/stores/check'
+
+const bench = useBench()
+const check = useCheck()
+const router = useRouter()
+const fixing = ref('')
+const RANK = { must: 0, should: 1, know: 2 }
+
+interface Group {
+  key: string
+  name: string
+  findings: Finding[]
+}
+/** By part; placeholders, which are many at first, come last and short. */
+const groups = computed(() => {
+  const found = new Map<string, Group>()
+  for (const finding of check.findings) {
+    if (finding.rule === 'still-template') continue
+    const { part, field } = finding.subject
+    const key = part ?? (field === undefined ? 'parcel' : 'label')
+    const name = part !== undefined ? (bench.spec(part)?.name ?? part) : field === undefined ? 'The whole game' : 'Label'
+    const group = found.get(key) ?? { key, name, findings: [] }
+    group.findings.push(finding)
+    found.set(key, group)
+  }
+  const worst = (group: Group) => Math.min(...group.findings.map((one) => RANK[one.severity]))
+  return [...found.values()].sort((a, b) => worst(a) - worst(b))
+})
+const placeholders = computed(() => check.findings.filter((one) => one.rule === 'still-template'))
+const others = computed(() => check.findings.filter((one) => one.severity !== 'must').length)
+
+async function goTo(finding: Finding): Promise<void> {
+  const base = `/packs/${bench.pack!.id}`
+  if (finding.subject.part !== undefined) {
+    await router.push(`${base}/bench`)
+    bench.select(finding.subject.part, finding.subject.entry ?? '')
+  } else await router.push({ path: `${base}/label`, hash: finding.subject.field === undefined ? '' : `#label-${FIELD_ROWS[finding.subject.field] ?? finding.subject.field}` })
+}
+const FIELD_ROWS: Record<string, string> = { short: 'words', description: 'words', cover: 'pictures', coverAlt: 'pictures', visibility: 'who', author: 'title' }
+
+async function fix(finding: Finding): Promise<void> {
+  fixing.value = finding.id
+  await check.fix(finding)
+  fixing.value = ''
+}
+const entryName = (finding: Finding): string => {
+  const content = finding.subject.part === undefined ? undefined : bench.content(finding.subject.part)
+  const entry = content?.kind === 'cast' ? content.entries.find((one) => one.id === finding.subject.entry) : undefined
+  return entry === undefined ? '' : ` · ${entry.name}`
+}
+</script>
+
+<template>
+  <main class="check-page">
+    <div class="left">
+      <h1 data-testid="verdict">{{ check.state === 'done' ? verdict(check.findings) : 'Looking…' }}</h1>
+      <p class="soft sub" role="status">
+        {{ check.looked.rules }} rules looked at {{ bench.template!.parts.length }} parts and the label in {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
+        {{ others === 0 ? '' : `${others} more ${others === 1 ? 'is' : 'are'} worth a look.` }}
+      </p>
+      <section v-for="group in groups" :key="group.key">
+        <h2 class="group">{{ group.name }}</h2>
+        <article v-for="finding in group.findings" :key="finding.id" :class="['finding', finding.severity]" :data-rule="finding.rule">
+          <CheckEvidenceView :evidence="finding.evidence" />
+          <div class="said">
+            <p class="severity"><BitsIcon :name="finding.severity === 'must' ? 'must' : 'warn'" :size="16" />{{ SEVERITY_NAMES[finding.severity] }}{{ entryName(finding) }}</p>
+            <p class="what">{{ textOf(finding).what }}</p>
+            <p class="soft">{{ textOf(finding).why }}</p>
+          </div>
+          <div class="acts">
+            <v-btn v-if="finding.fixable && textOf(finding).fix" color="primary" :loading="fixing === finding.id" @click="fix(finding)">{{ textOf(finding).fix }}</v-btn>
+            <v-btn variant="text" @click="goTo(finding)">Take me there</v-btn>
+          </div>
+        </article>
+      </section>
+      <section v-if="placeholders.length > 0">
+        <h2 class="group">Still the template’s</h2>
+        <p class="soft">Players see a placeholder where they expect something of yours.</p>
+        <div class="placeholders">
+          <button v-for="finding in placeholders" :key="finding.id" class="plain-button placeholder" data-rule="still-template" @click="goTo(finding)">
+            <CheckEvidenceView :evidence="finding.evidence" />
+            <b>{{ finding.facts.name }}</b>
+          </button>
+        </div>
+      </section>
+      <div v-if="check.state === 'done' && check.findings.length === 0" class="clean">
+        <BitsPostmark word="checked" tone="teal" />
+        <p>Nothing to fix and nothing to improve. <NuxtLink :to="`/packs/${bench.pack!.id}/post`">Post it</NuxtLink></p>
+      </div>
+    </div>
+    <aside class="right"><CheckWeighIn /></aside>
+  </main>
+</template>
+
+<style scoped>
+.check-page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(320px, 400px);
+}
+.left {
+  overflow-y: auto;
+  padding: 24px 28px 60px;
+}
+.right {
+  overflow-y: auto;
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  padding: 24px;
+}
+.sub {
+  margin: 6px 0 12px;
+}
+.group {
+  font-size: 15.5px;
+  border-bottom: 1px solid var(--rule);
+  padding: 12px 0 5px;
+}
+.finding {
+  display: flex;
+  gap: 14px;
+  padding: 11px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.said {
+  flex: 1;
+  min-width: 0;
+}
+.severity {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+  font-weight: 700;
+  color: var(--sun);
+}
+.must .severity {
+  color: var(--vermilion);
+}
+.what {
+  font-weight: 700;
+  font-size: 15px;
+}
+.acts {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-end;
+  gap: 4px;
+  justify-content: center;
+}
+.placeholders {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  padding-top: 10px;
+}
+.placeholder {
+  width: 132px;
+  font-size: 13px;
+}
+.clean {
+  padding: 30px 0;
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  font-size: 16px;
+}
+</style>

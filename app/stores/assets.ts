@@ -1,0 +1,48 @@
+import type { Mime } from '@core/pack/asset'
+import type { Template } from '@core/template/template'
+import { defineStore } from 'pinia'
+import { assetBytes } from '../workers/sources'
+
+/** Decoded pictures and object URLs by hash, outside of any reactive state. */
+export const useAssets = defineStore('assets', () => {
+  const bitmaps = new Map<string, ImageBitmap>()
+  const loading = new Map<string, Promise<ImageBitmap | null>>()
+  const urls = new Map<string, Promise<string>>()
+
+  async function bytesOf(hash: string, template: Template): Promise<Uint8Array | null> {
+    return assetBytes(hash, template)
+  }
+
+  async function decode(hash: string, mime: Mime, template: Template): Promise<ImageBitmap | null> {
+    const bytes = await bytesOf(hash, template)
+    if (bytes === null) return null
+    try {
+      const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }))
+      bitmaps.set(hash, bitmap)
+      return bitmap
+    } catch {
+      return null
+    }
+  }
+
+  /** Null when the bytes are gone or broken; the check tells about those. */
+  function bitmap(hash: string, mime: Mime, template: Template): Promise<ImageBitmap | null> {
+    let found = loading.get(hash)
+    if (found === undefined) {
+      found = decode(hash, mime, template)
+      loading.set(hash, found)
+    }
+    return found
+  }
+
+  function url(hash: string, mime: Mime, template: Template): Promise<string> {
+    let found = urls.get(hash)
+    if (found === undefined) {
+      found = bytesOf(hash, template).then((bytes) => (bytes === null ? '' : URL.createObjectURL(new Blob([bytes as BlobPart], { type: mime }))))
+      urls.set(hash, found)
+    }
+    return found
+  }
+
+  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, url, bytesOf }
+})

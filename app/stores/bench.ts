@@ -1,0 +1,162 @@
+import { makeSetup } from '@core/game/setup'
+import type { Command } from '@core/pack/commands'
+import { emptyHistory, perform, redo as redoStep, sealHistory, undo as undoStep, type Edited, type History } from '@core/pack/history'
+import { contentOf, newPack, type Pack } from '@core/pack/pack'
+import { specOf, type PartSpec, type Template } from '@core/template/template'
+import { buildGameDoc } from '@core/parcel/game-doc'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { keepBytes } from '../storage/assets'
+import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
+import { useNotices } from './notices'
+import { useTemplates } from './templates'
+
+const SAVE_AFTER_MS = 350
+
+/**
+ * The pack on the bench. One way for data: an act becomes a command, the command the next pack; the stage, the
+ * findings and the weigh-in are worked out from it.
+ */
+export const useBench = defineStore('bench', () => {
+  const notices = useNotices()
+  const templates = useTemplates()
+  const pack = shallowRef<Pack | null>(null)
+  const template = shallowRef<Template | null>(null)
+  const history = shallowRef<History>(emptyHistory())
+  const savedAt = ref('')
+  const saving = ref<'saved' | 'waiting' | 'elsewhere' | 'failed'>('saved')
+  /** Which part, and which entry of its cast, is in the inspector. */
+  const selected = ref<{ part: string; entry: string }>({ part: 'hero', entry: '' })
+  let rev = 0
+  let timer: ReturnType<typeof setTimeout> | null = null
+  let channel: BroadcastChannel | null = null
+
+  const setup = computed(() => (pack.value === null || template.value === null ? null : makeSetup(buildGameDoc(template.value, pack.value))))
+  /** The template's own content, for "before". */
+  const before = computed(() => (template.value === null ? null : makeSetup(buildGameDoc(template.value, newPack(template.value, 'template')))))
+  const canUndo = computed(() => history.value.past.at(-1)?.name ?? '')
+  const canRedo = computed(() => history.value.future.at(-1)?.name ?? '')
+
+  /** Parts a player would notice, and how many of them are the user's. */
+  const tally = computed(() => {
+    const counted = template.value?.parts.filter((spec) => !spec.fineAsIs) ?? []
+    return { all: counted.length, yours: counted.filter((spec) => pack.value?.parts[spec.id] !== undefined).length }
+  })
+
+  async function open(id: string): Promise<boolean> {
+    if (pack.value?.id === id) return true
+    await settle()
+    const row = await loadPack(id)
+    if (row === null) return false
+    template.value = await templates.load(row.pack.template.id)
+    pack.value = row.pack
+    history.value = row.history
+    rev = row.rev
+    savedAt.value = row.changed
+    saving.value = 'saved'
+    if (specOf(template.value, selected.value.part) === undefined) selected.value = { part: template.value.parts[0]!.id, entry: '' }
+    listen(id)
+    return true
+  }
+
+  function listen(id: string): void {
+    channel?.close()
+    channel = new BroadcastChannel(`pack-post:${id}`)
+    channel.onmessage = () => {
+      // Another tab saved. With nothing unsaved here its state is simply taken over; else the user is asked.
+      if (saving.value === 'saved') void reload().then(() => notices.say('Taken over from the other tab.'))
+      else saving.value = 'elsewhere'
+    }
+  }
+
+  async function reload(): Promise<void> {
+    const row = pack.value === null ? null : await loadPack(pack.value.id)
+    if (row === null) return
+    if (timer !== null) clearTimeout(timer)
+    timer = null
+    pack.value = row.pack
+    history.value = row.history
+    rev = row.rev
+    savedAt.value = row.changed
+    saving.value = 'saved'
+  }
+
+  async function save(): Promise<void> {
+    timer = null
+    const current = pack.value
+    if (current === null) return
+    try {
+      rev = await savePack(current, history.value, rev)
+      savedAt.value = new Date().toISOString()
+      if (timer === null && pack.value === current) saving.value = 'saved'
+      channel?.postMessage(rev)
+    } catch (error) {
+      saving.value = error instanceof SavedElsewhere ? 'elsewhere' : 'failed'
+      if (saving.value === 'failed') notices.warn('This browser could not save the pack (its storage may be full). Save it as a file now so that nothing is lost.')
+    }
+  }
+
+  function later(): void {
+    if (saving.value === 'elsewhere') return
+    saving.value = 'waiting'
+    if (timer !== null) clearTimeout(timer)
+    timer = setTimeout(() => void save(), SAVE_AFTER_MS)
+  }
+
+  /** Saves what waits to be saved. */
+  async function settle(): Promise<void> {
+    if (timer === null) return
+    clearTimeout(timer)
+    await save()
+  }
+
+  /** After both tabs changed the pack: this tab's state becomes a pack of its own. Returns its id. */
+  async function keepAsCopy(): Promise<string> {
+    const copy: Pack = { ...pack.value!, id: crypto.randomUUID(), label: { ...pack.value!.label, title: `${pack.value!.label.title} (copy)`.trim() }, postings: [] }
+    await savePack(copy, history.value, 0)
+    await reload()
+    return copy.id
+  }
+
+  function take(next: Edited): void {
+    if (next.pack === pack.value && next.history === history.value) return
+    pack.value = next.pack
+    history.value = next.history
+    later()
+  }
+
+  /** Does a command as a named, undoable step; bytes it needs are kept before it shows. */
+  async function act(name: string, command: Command, options: { mark?: string; files?: ReadonlyMap<string, Uint8Array> } = {}): Promise<void> {
+    if (options.files !== undefined && options.files.size > 0) await keepBytes(options.files)
+    if (pack.value !== null) take(perform(pack.value, history.value, name, command, options.mark))
+  }
+
+  function undo(): void {
+    const next = pack.value === null ? null : undoStep(pack.value, history.value)
+    if (next !== null) take(next)
+  }
+
+  function redo(): void {
+    const next = pack.value === null ? null : redoStep(pack.value, history.value)
+    if (next !== null) take(next)
+  }
+
+  /** What happened outside cannot be undone: postings are written past the history. */
+  function record(change: (old: Pack) => Pack): void {
+    if (pack.value === null) return
+    pack.value = change(pack.value)
+    later()
+  }
+
+  const spec = (part: string): PartSpec | undefined => (template.value === null ? undefined : specOf(template.value, part))
+  const content = (part: string) => (pack.value === null || template.value === null ? undefined : contentOf(pack.value, template.value, part))
+  const facts = (hash: string) => pack.value?.assets[hash] ?? template.value?.assets[hash]?.facts
+  const select = (part: string, entry = '') => {
+    selected.value = { part, entry }
+  }
+  const seal = () => {
+    history.value = sealHistory(history.value)
+  }
+
+  return { pack, template, history, setup, before, savedAt, saving, selected, tally, canUndo, canRedo, open, reload, settle, keepAsCopy, act, undo, redo, record, spec, content, facts, select, seal }
+})

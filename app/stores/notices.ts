@@ -1,0 +1,19 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+export interface Notice {
+  text: string
+  tone: 'plain' | 'error'
+}
+
+/** One sentence at the foot of the page: what was done, or what could not be taken and why. */
+export const useNotices = defineStore('notices', () => {
+  const current = ref<Notice | null>(null)
+  const say = (text: string) => {
+    current.value = { text, tone: 'plain' }
+  }
+  const warn = (text: string) => {
+    current.value = { text, tone: 'error' }
+  }
+  return { current, say, warn }
+})

@@ -1,0 +1,130 @@
+import { makeDrawList } from '../core/game/draw-list'
+import { drawGame, startGame, stepGame, type GameState } from '../core/game/game'
+import { record, startRecording, type Recording } from '../core/game/recording'
+import { makeSetup, type Setup } from '../core/game/setup'
+import type { GameDoc } from '../core/game/types'
+import { paint, type Images } from './draw'
+import { makeControls } from './input'
+import { makeKeep } from './keep'
+import { browserFrames, runLoop } from './loop'
+import { makeSpeaker } from './sound'
+import { fitView } from './view'
+
+const TYPEFACE = 'PackPostGame'
+
+async function bytesOf(url: string): Promise<ArrayBuffer> {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error(`${url}: ${answer.status}`)
+  return answer.arrayBuffer()
+}
+
+async function loadImages(doc: GameDoc): Promise<Images> {
+  const images = new Map<string, ImageBitmap>()
+  await Promise.all(
+    Object.entries(doc.assets)
+      .filter(([, asset]) => asset.mime.startsWith('image/'))
+      .map(async ([hash, asset]) => images.set(hash, await createImageBitmap(new Blob([await bytesOf(asset.file)], { type: asset.mime })))),
+  )
+  return images
+}
+
+async function loadTypeface(doc: GameDoc): Promise<string> {
+  if (doc.typeface === undefined) return 'sans-serif'
+  // A typeface that does not come must not keep the game from starting.
+  try {
+    const face = new FontFace(TYPEFACE, await bytesOf(doc.typeface), { weight: '200 800' })
+    document.fonts.add(await face.load())
+    return `${TYPEFACE}, sans-serif`
+  } catch {
+    return 'sans-serif'
+  }
+}
+
+export interface Running {
+  state: GameState
+  setup: Setup
+  recording: Recording
+}
+
+/** Starts the game of a document, or of the game.json at an address, inside `root`. */
+export async function play(root: HTMLElement, source: string | GameDoc): Promise<Running | null> {
+  const note = document.createElement('p')
+  note.setAttribute('role', 'status')
+  note.textContent = 'Unpacking the game…'
+  root.replaceChildren(note)
+  try {
+    const doc = typeof source === 'string' ? (JSON.parse(new TextDecoder().decode(await bytesOf(source))) as GameDoc) : source
+    const [images, typeface] = await Promise.all([loadImages(doc), loadTypeface(doc)])
+    return run(root, doc, images, typeface)
+  } catch (error) {
+    // Never just hang: say that it did not start, and what most often helps.
+    note.textContent = `This game did not start (${error instanceof Error ? error.message : 'a file could not be read'}). Reload the page; if it stays so, its maker should post it again.`
+    return null
+  }
+}
+
+function run(root: HTMLElement, doc: GameDoc, images: Images, typeface: string): Running {
+  const canvas = document.createElement('canvas')
+  canvas.tabIndex = 0
+  canvas.setAttribute('role', 'application')
+  canvas.setAttribute('aria-label', doc.title)
+  const said = document.createElement('div')
+  said.setAttribute('aria-live', 'polite')
+  said.style.cssText = 'position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)'
+  root.replaceChildren(canvas, said)
+  const ink = canvas.getContext('2d', { alpha: false })!
+  const setup = makeSetup(doc)
+  const seed = crypto.getRandomValues(new Uint32Array(1))[0]!
+  const state = startGame(seed)
+  const running: Running = { state, setup, recording: startRecording(doc.template.id, seed) }
+  const list = makeDrawList()
+  const keep = makeKeep(`${doc.template.id}:${doc.title}`)
+  const speaker = makeSpeaker(doc, (asset) => bytesOf(doc.assets[asset]!.file))
+  let ratio = 1
+  let view = fitView(1, 1)
+  const resize = () => {
+    ratio = Math.min(2, devicePixelRatio || 1)
+    canvas.width = Math.max(1, Math.round(root.clientWidth * ratio))
+    canvas.height = Math.max(1, Math.round(root.clientHeight * ratio))
+    canvas.style.width = '100%'
+    canvas.style.height = '100%'
+    view = fitView(canvas.width, canvas.height)
+  }
+  new ResizeObserver(resize).observe(root)
+  resize()
+  const controls = makeControls({ keys: window, pointer: root, view: () => view, ratio: () => ratio, onPress: () => speaker.wake() })
+  let kept = 0
+  void keep.load().then((best) => {
+    kept = best
+    state.best = Math.max(state.best, best)
+  })
+  document.addEventListener('visibilitychange', () => speaker.mute(document.hidden))
+  let screen = ''
+  runLoop(
+    browserFrames,
+    () => {
+      if (document.hidden) return
+      const input = controls.read()
+      record(running.recording, input)
+      stepGame(state, input, setup)
+      speaker.follow(state)
+      if (state.best > kept) keep.save((kept = state.best))
+    },
+    () => {
+      drawGame(state, setup, list)
+      ink.fillStyle = '#171b26'
+      ink.fillRect(0, 0, canvas.width, canvas.height)
+      paint(list, setup, { ink, view, images, typeface })
+      if (state.screen === screen) return
+      screen = state.screen
+      canvas.dataset['screen'] = screen
+      said.textContent = list.items
+        .slice(0, list.count)
+        .filter((item) => item.kind === 'text')
+        .map((item) => item.text)
+        .join('. ')
+    },
+  )
+  canvas.focus({ preventScroll: true })
+  return running
+}

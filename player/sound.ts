@@ -1,0 +1,101 @@
+import type { GameState } from '../core/game/game'
+import type { GameDoc, SoundDoc } from '../core/game/types'
+
+/** Web Audio for a running game. Nothing sounds before the first press: browsers ask for that. */
+export interface Speaker {
+  /** Call from a key or pointer event. */
+  wake(): void
+  /** Plays what the last step fired and keeps volumes and music in step. */
+  follow(state: GameState): void
+  /** Other content from now on; the music goes on unless it changed. */
+  adopt(doc: GameDoc): void
+  mute(quiet: boolean): void
+  close(): void
+}
+
+const gain = (doc: SoundDoc, quarters: number): number => 10 ** (doc.gainDb / 20) * (quarters / 4) ** 1.6
+
+export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<ArrayBuffer>): Speaker {
+  let doc = first
+  let context: AudioContext | null = null
+  let quiet = false
+  const buffers = new Map<string, Promise<AudioBuffer | null>>()
+  let playing: { asset: string; source: AudioBufferSourceNode; level: GainNode } | null = null
+  let wanted = ''
+
+  function load(asset: string): Promise<AudioBuffer | null> {
+    let found = buffers.get(asset)
+    if (found === undefined) {
+      // A sound that cannot be decoded stays silent; the check tells about it.
+      found = bytesOf(asset).then(
+        (bytes) => context!.decodeAudioData(bytes.slice(0)).catch(() => null),
+        () => null,
+      )
+      buffers.set(asset, found)
+    }
+    return found
+  }
+
+  async function fire(sound: SoundDoc, quarters: number): Promise<void> {
+    if (context === null || sound.asset === null || quiet || quarters === 0) return
+    const buffer = await load(sound.asset)
+    if (buffer === null || context === null) return
+    const source = context.createBufferSource()
+    const level = context.createGain()
+    level.gain.value = gain(sound, quarters)
+    source.buffer = buffer
+    source.connect(level).connect(context.destination)
+    source.start()
+  }
+
+  async function startMusic(sound: SoundDoc): Promise<void> {
+    const asset = sound.asset ?? ''
+    if (wanted === asset) return
+    wanted = asset
+    playing?.source.stop()
+    playing = null
+    if (asset === '' || context === null) return
+    const buffer = await load(asset)
+    if (buffer === null || context === null || wanted !== asset) return
+    const source = context.createBufferSource()
+    const level = context.createGain()
+    level.gain.value = 0
+    source.buffer = buffer
+    source.loop = true
+    source.connect(level).connect(context.destination)
+    source.start()
+    playing = { asset, source, level }
+  }
+
+  return {
+    wake() {
+      if (context === null) {
+        context = new AudioContext()
+        for (const sound of Object.values(doc.sounds)) if (sound.asset !== null) void load(sound.asset)
+      }
+      if (context.state === 'suspended') void context.resume()
+    },
+    follow(state) {
+      if (context === null) return
+      for (const event of state.events) {
+        const sound = doc.sounds[event]
+        if (sound !== undefined) void fire(sound, state.volume.sound)
+      }
+      const music = doc.music['music']
+      if (music === undefined) return
+      void startMusic(music)
+      if (playing !== null) playing.level.gain.setTargetAtTime(quiet || state.screen === 'pause' ? 0 : gain(music, state.volume.music), context.currentTime, 0.08)
+    },
+    adopt(next) {
+      doc = next
+    },
+    mute(on) {
+      quiet = on
+      if (on && playing !== null && context !== null) playing.level.gain.setTargetAtTime(0, context.currentTime, 0.05)
+    },
+    close() {
+      void context?.close()
+      context = null
+    },
+  }
+}

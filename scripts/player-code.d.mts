@@ -1,0 +1,1 @@
+export function buildPlayer(): Promise<string>

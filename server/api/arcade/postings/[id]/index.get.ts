@@ -1,0 +1,6 @@
+export default defineApi(async (event) => {
+  const owner = await makerOf(event)
+  const row = await readPosting(getRouterParam(event, 'id') ?? '')
+  if (row === null || row.owner !== owner) throw refuse.missing('This posting')
+  return viewOf(row)
+})

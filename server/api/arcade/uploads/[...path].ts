@@ -1,0 +1,1 @@
+export default defineEventHandler(async (event) => (await uploadServer()).handleWeb(toWebRequest(event)))

@@ -1,0 +1,115 @@
+import type { Finding } from '@core/check/finding'
+import { makeRunner } from '@core/check/runner'
+import type { CheckContext } from '@core/check/rule'
+import { userError } from '@core/errors'
+import type { GameDoc } from '@core/game/types'
+import { hashOf } from '@core/pack/hash'
+import type { Pack } from '@core/pack/pack'
+import { stableJson, TYPEFACE_FILE } from '@core/parcel/build'
+import { buildGameDoc } from '@core/parcel/game-doc'
+import { ParcelManifest, PARCEL_VERSION } from '@core/parcel/manifest'
+import { unzipSafely } from '@core/parcel/unzip'
+import type { Template } from '@core/template/template'
+import widths from '@core/wording/widths.json'
+import { decodeAudio, decodePicture } from './decode'
+import { templateAsset, templateById } from './templates'
+
+export interface Inspected {
+  manifest: ParcelManifest
+  template: Template
+  doc: GameDoc
+  files: Map<string, Uint8Array>
+  findings: Finding[]
+}
+
+const LIMITS = { entries: 2000, entryBytes: 20_000_000, totalBytes: 60_000_000 }
+const FILE = 'parcel'
+
+function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
+  const raw = files.get('parcel.json')
+  const bad = (why: string) => userError('bad-manifest', `The parcel’s own list (parcel.json) ${why}. Build it again with Pack Post and send it again.`)
+  if (raw === undefined) throw bad('is missing')
+  let json: unknown
+  try {
+    json = JSON.parse(new TextDecoder().decode(raw))
+  } catch {
+    throw bad('cannot be read')
+  }
+  const version = (json as { version?: unknown } | null)?.version
+  if (typeof version === 'number' && version > PARCEL_VERSION) throw bad(`is of a newer format (${version}) than this arcade knows (${PARCEL_VERSION})`)
+  const read = ParcelManifest.safeParse(json)
+  if (!read.success) throw bad('makes no sense')
+  return read.data
+}
+
+/** Facts on a file that is not what the list says. */
+function differs(file: string): Finding {
+  return { id: `contents-differ:${file}`, rule: 'contents-differ', severity: 'must', subject: {}, facts: { file }, evidence: { kind: 'figure', text: file }, fixable: false }
+}
+
+/**
+ * Looks at a received parcel without trusting who sent it: the list against the files, the game document against the
+ * parts it was made from, and then the same rules that the editor runs. Throws a UserError for what cannot be read at all.
+ */
+export async function inspect(bytes: Uint8Array): Promise<Inspected> {
+  const files = unzipSafely(bytes, FILE, LIMITS)
+  const manifest = readManifest(files)
+  const template = await templateById(manifest.template.id)
+  if (template === null) throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
+  const listed = new Set(manifest.files.map((file) => file.name))
+  const findings: Finding[] = []
+  for (const entry of manifest.files) {
+    const content = files.get(entry.name)
+    if (content === undefined || content.length !== entry.bytes || hashOf(content) !== entry.sha256) findings.push(differs(entry.name))
+  }
+  for (const name of files.keys()) if (name !== 'parcel.json' && !listed.has(name)) findings.push(differs(name))
+  for (const needed of ['index.html', 'game.json', 'player.js']) if (!files.has(needed)) findings.push(differs(needed))
+
+  const pack: Pack = {
+    format: 'pack-post-pack',
+    version: 1,
+    id: 'received-parcel',
+    template: manifest.template,
+    parts: manifest.parts,
+    assets: manifest.assets,
+    label: { ...manifest.label, visibility: 'only-me' },
+    notes: '',
+    postings: [],
+    createdFrom: '',
+  }
+  const doc: GameDoc = { ...buildGameDoc(template, pack), typeface: TYPEFACE_FILE }
+  if (findings.length === 0 && stableJson(JSON.parse(new TextDecoder().decode(files.get('game.json')))) !== stableJson(doc)) findings.push(differs('game.json'))
+
+  const cover = pack.label.cover
+  const find = async (hash: string): Promise<Uint8Array | null> => {
+    const name = doc.assets[hash]?.file ?? (hash === cover ? 'cover.png' : undefined)
+    const content = name === undefined ? undefined : files.get(name)
+    if (content !== undefined && hashOf(content) === hash) return content
+    return templateAsset(template, hash)
+  }
+  const once = <T>(make: (hash: string) => Promise<T>) => {
+    const kept = new Map<string, Promise<T>>()
+    return (hash: string) => {
+      const found = kept.get(hash) ?? make(hash)
+      kept.set(hash, found)
+      return found
+    }
+  }
+  const ctx: CheckContext = {
+    template,
+    pack,
+    widths,
+    playerBytes: files.get('player.js')?.length ?? 0,
+    bytes: once(find),
+    pixels: once(async (hash) => {
+      const found = await find(hash)
+      return found === null ? null : decodePicture(found)
+    }),
+    samples: once(async (hash) => {
+      const found = await find(hash)
+      return found === null ? null : decodeAudio(found)
+    }),
+  }
+  findings.push(...(await makeRunner().run(ctx)).findings)
+  return { manifest, template, doc, files, findings }
+}

@@ -1,0 +1,14 @@
+import vue from '@vitejs/plugin-vue'
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
+
+export default defineConfig({
+  plugins: [vue()],
+  resolve: { alias: { '@core': path('./core'), '@player': path('./player') } },
+  test: {
+    include: ['core/**/*.test.ts', 'player/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'tests/unit/**/*.test.ts', 'scripts/**/*.test.ts'],
+    server: { deps: { inline: ['vuetify'] } },
+  },
+})
