@@ -125,7 +125,7 @@ function paintText(item: DrawItem, setup: Setup, { ink, view, typeface }: Paint)
   const { accent, plate, ink: dark } = setup.doc.colours
   const outlined = style.tone === 'title' || style.tone === 'hud'
   ink.lineJoin = 'round'
-  ink.lineWidth = px * 0.2
+  ink.lineWidth = px * 0.17
   ink.strokeStyle = dark
   ink.fillStyle = outlined ? '#fffdf6' : item.lit ? plate : dark
   if (style.tone === 'plain' && item.lit) ink.fillStyle = accent

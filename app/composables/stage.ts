@@ -200,6 +200,9 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       view.auto = on
       parked = false
     },
+    setSlow(on: boolean): void {
+      view.slow = on
+    },
     setMuted(on: boolean): void {
       view.muted = on
       speaker.mute(on)

@@ -2,10 +2,9 @@
 import type { Template } from '@core/template/template'
 import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
-import { useLibrary } from '~/stores/library'
+import { useLibrary, type PackRow } from '~/stores/library'
 import { useNotices } from '~/stores/notices'
 import { useTemplates } from '~/stores/templates'
-import type { PackRow } from '~/storage/db'
 
 const library = useLibrary()
 const templates = useTemplates()

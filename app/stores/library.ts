@@ -11,6 +11,8 @@ import { useNotices } from './notices'
 import { useTemplates } from './templates'
 import * as z from 'zod'
 
+export type { PackRow }
+
 const DEMO = '/demo/puffin-catch/pack.json'
 const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 

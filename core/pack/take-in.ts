@@ -1,7 +1,6 @@
 import { sniff, type Sniffed } from '../art/sniff'
 import { userError } from '../errors'
-import type { AssetFacts } from './asset'
-import { isPicture, type Mime } from './asset'
+import { isPicture, type AssetFacts, type Mime } from './asset'
 
 /** What may come in; told to people in the sentences below. */
 export const TAKE_IN = { fileBytes: 40_000_000, sidePx: 8192, areaPx: 36_000_000, soundSeconds: 900 } as const

@@ -2,7 +2,7 @@ import { createHash, createHmac, randomBytes, timingSafeEqual } from 'node:crypt
 import { join, resolve } from 'node:path'
 import type { Storage } from 'unstorage'
 import { createStorage } from 'unstorage'
-import * as z from 'zod'
+import type * as z from 'zod'
 import { atomicFs } from './atomic-fs'
 import { GameRecord, PostingRow } from './records'
 

@@ -26,7 +26,7 @@ onBeforeUnmount(() => window.removeEventListener('message', hear))
 </script>
 
 <template>
-  <iframe ref="frame" :src="src" :title="title" sandbox="allow-scripts allow-pointer-lock" allow="fullscreen; gamepad; autoplay" allowfullscreen data-testid="game-frame" />
+  <iframe ref="frame" :src="src" :title="title" sandbox="allow-scripts allow-pointer-lock" allow="fullscreen; gamepad; autoplay" data-testid="game-frame" />
 </template>
 
 <style scoped>

@@ -12,7 +12,7 @@ const own = computed<PartContent | undefined>(() => bench.pack?.parts[part])
 
 <template>
   <div class="chip" aria-hidden="true">
-    <div v-if="theirs && bench.template" class="half theirs"><BitsPartPicture :content="theirs" :template="bench.template" /></div>
+    <div v-if="theirs && bench.template" :class="['half', 'theirs', { cut: own }]"><BitsPartPicture :content="theirs" :template="bench.template" /></div>
     <div v-if="own" class="half own"><BitsPartPicture :content="own" /></div>
   </div>
 </template>
@@ -34,6 +34,18 @@ const own = computed<PartContent | undefined>(() => bench.pack?.parts[part])
 }
 .theirs {
   filter: saturate(0.75);
+}
+.theirs.cut {
+  clip-path: polygon(0 0, 100% 100%, 0 100%);
+}
+.half :deep(.letters) {
+  font-size: 11px;
+}
+.cut :deep(.letters) {
+  transform: translate(-7px, 8px);
+}
+.own :deep(.letters) {
+  transform: translate(7px, -8px);
 }
 .own {
   background: var(--teal-wash);

@@ -26,7 +26,7 @@ const shape = computed(() => (evidence.kind === 'picture' ? evidence.shape.map((
 </script>
 
 <template>
-  <div class="evidence" :class="evidence.kind">
+  <div :class="['evidence', `is-${evidence.kind}`]">
     <div v-if="evidence.kind === 'picture'" class="fitted" :style="{ aspectRatio: ratio }">
       <BitsFrameView v-if="sprite" :sprite="sprite" />
       <BitsPictureView v-else :asset="evidence.asset" fit="contain" :crisp="crisp" />
@@ -58,10 +58,10 @@ const shape = computed(() => (evidence.kind === 'picture' ? evidence.shape.map((
   text-align: center;
   color: var(--sun);
 }
-.evidence.figure {
+.is-figure {
   background: var(--sun-wash);
 }
-.evidence.wave {
+.is-wave {
   background: var(--sheet);
 }
 .fitted {

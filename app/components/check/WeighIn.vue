@@ -17,7 +17,7 @@ const rows = computed(() => {
   if (rest.length > 0) shown.push({ name: `${rest.length} more`, download: rest.reduce((s, r) => s + r.download, 0), memory: rest.reduce((s, r) => s + r.memory, 0) })
   return shown
 })
-const size = (bytes: number) => (bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1e3))} kB`)
+const size = (bytes: number) => (bytes === 0 ? '0' : bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1e3))} kB`)
 const chart = (pick: 'download' | 'memory', colour: string, over: number) => ({
   labels: rows.value.map((row) => row.name),
   datasets: [{ data: rows.value.map((row) => row[pick] / 1000), backgroundColor: rows.value.map((row) => (row[pick] > over ? (night.value ? '#f07a5f' : '#c9412a') : colour)), barThickness: 10 }],

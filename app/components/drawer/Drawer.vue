@@ -39,7 +39,7 @@ async function listen(piece: Piece): Promise<void> {
 function cell(piece: Piece): Record<string, string> {
   const w = piece.width / piece.columns || 1
   const h = piece.height / piece.rows || 1
-  const k = Math.min(64 / w, 52 / h)
+  const k = Math.min(76 / w, 62 / h)
   const zoom = k > 1 ? Math.min(4, Math.floor(k)) : k
   return {
     width: `${w * zoom}px`,

@@ -9,16 +9,8 @@ const router = useRouter()
 const editing = ref(false)
 const title = computed(() => bench.pack?.label.title.trim() || NO_TITLE)
 const saved = computed(() => {
-  switch (bench.saving) {
-    case 'waiting':
-      return 'Saving…'
-    case 'failed':
-      return 'Not saved'
-    case 'elsewhere':
-      return 'Changed in another tab'
-    case 'saved':
-      return `Saved ${new Date(bench.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false })}`
-  }
+  const at = new Date(bench.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false })
+  return { waiting: 'Saving…', failed: 'Not saved', elsewhere: 'Changed in another tab', saved: `Saved ${at}` }[bench.saving]
 })
 
 function rename(event: Event): void {

@@ -65,6 +65,5 @@ onBeforeUnmount(() => {
   width: 100%;
   aspect-ratio: 16 / 10;
   display: block;
-  background: #171b26;
 }
 </style>

@@ -2,7 +2,7 @@
 import { titleOf } from '@core/parcel/game-doc'
 import type { Template } from '@core/template/template'
 import { computed } from 'vue'
-import type { PackRow } from '~/storage/db'
+import type { PackRow } from '~/stores/library'
 
 const { row, template } = defineProps<{ row: PackRow; template: Template }>()
 defineEmits<{ save: []; remove: [] }>()
@@ -61,6 +61,7 @@ const cover = computed(() => {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+  padding-right: 34px;
 }
 .line {
   font-size: 13px;
@@ -74,8 +75,8 @@ const cover = computed(() => {
 }
 .more {
   position: absolute;
-  right: 8px;
-  bottom: 8px;
+  right: 6px;
+  bottom: 28px;
 }
 .menu {
   list-style: none;

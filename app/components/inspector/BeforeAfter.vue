@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 
 /** The template's content and yours beside each other, with a line to drag. */
-const { spec, entry, reference, sprite } = defineProps<{ spec: PartSpec; entry: string; reference?: SpriteContent; sprite?: SpriteContent }>()
+const { spec, reference, sprite } = defineProps<{ spec: PartSpec; reference?: SpriteContent; sprite?: SpriteContent }>()
 const bench = useBench()
 const share = ref(50)
 const visual = computed(() => spec.content.kind === 'sprite' || spec.content.kind === 'cast' || spec.content.kind === 'picture')

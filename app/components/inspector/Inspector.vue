@@ -69,7 +69,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         <h2>{{ entry?.name ?? spec.name }}</h2>
         <p class="soft">{{ spec.about }}</p>
       </div>
-      <InspectorBeforeAfter v-if="content.kind !== 'cast' || entry" :key="`${part}/${bench.selected.entry}`" :spec="spec" :entry="bench.selected.entry" :reference="reference" :sprite="sprite" />
+      <InspectorBeforeAfter v-if="content.kind !== 'cast' || entry" :key="`${part}/${bench.selected.entry}`" :spec="spec" :reference="reference" :sprite="sprite" />
       <div class="acts">
         <template v-if="takesFiles">
           <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()">{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn>
@@ -111,11 +111,11 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
 }
 .acts {
   display: flex;
-  gap: 8px;
+  gap: 6px;
   align-items: center;
 }
 .acts :deep(.v-btn) {
-  padding: 0 12px;
+  padding: 0 10px;
 }
 .uses {
   margin: 4px 0 0;

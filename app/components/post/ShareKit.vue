@@ -66,7 +66,7 @@ const rows = computed(() => [
       <!-- eslint-disable-next-line vue/no-v-html -- the SVG is drawn here from the link, by the QR package -->
       <div class="qr" role="img" :aria-label="`QR code of ${link}`" v-html="qr" />
     </div>
-    <p v-if="record.visibility === 'only-me'" class="private"><BitsIcon name="must" :size="16" />Only you can open the link, in this browser. Choose who sees it below to share it.</p>
+    <p v-if="record.visibility === 'only-me'" class="private"><BitsIcon name="must" :size="16" />Only you can open the link, in this browser. Choose who sees it on the waybill to share it.</p>
     <div v-for="row in rows" :key="row.name" class="row">
       <span class="soft">{{ row.name }}</span>
       <input class="mono" readonly :value="row.value" :aria-label="row.name" :data-testid="`share-${row.name.toLowerCase()}`" @focus="($event.target as HTMLInputElement).select()" />

@@ -236,8 +236,7 @@ const label = computed(() => `The running game. ${stage.value?.view.auto === tru
   width: 100%;
   aspect-ratio: 16 / 10;
   background: #171b26;
-  border: 6px solid var(--sheet);
-  outline: 1px solid var(--rule);
+  box-shadow: 0 0 0 6px var(--sheet), 0 0 0 7px var(--rule);
   overflow: hidden;
 }
 .stage.phone {

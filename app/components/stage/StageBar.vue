@@ -12,14 +12,14 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
       <BitsIcon :name="stage.view.running && stage.view.back === 0 ? 'pause' : 'play'" />{{ stage.view.running && stage.view.back === 0 ? 'Freeze' : 'Run' }}<kbd>Space</kbd>
     </v-btn>
     <v-btn icon variant="text" aria-label="One step" @click="stage.stepOnce()"><BitsIcon name="step" /><v-tooltip activator="parent">One step on <kbd>.</kbd>, back <kbd>,</kbd></v-tooltip></v-btn>
-    <v-btn icon variant="text" :class="{ on: stage.view.slow }" aria-label="Slow" :aria-pressed="stage.view.slow" @click="stage.view.slow = !stage.view.slow"><BitsIcon name="slow" /><v-tooltip activator="parent">Quarter speed</v-tooltip></v-btn>
+    <v-btn icon variant="text" :class="{ on: stage.view.slow }" aria-label="Slow" :aria-pressed="stage.view.slow" @click="stage.setSlow(!stage.view.slow)"><BitsIcon name="slow" /><v-tooltip activator="parent">Quarter speed</v-tooltip></v-btn>
     <v-btn variant="text" :class="{ on: picking }" :aria-pressed="picking" @click="$emit('pick')"><BitsIcon name="pick" />Pick<kbd>P</kbd></v-btn>
     <v-btn variant="text" :class="{ on: shapes }" :aria-pressed="shapes" @click="$emit('shapes')"><BitsIcon name="shape" />Shapes<kbd>S</kbd></v-btn>
     <v-btn icon variant="text" :class="{ on: phone }" aria-label="As on a phone" :aria-pressed="phone" @click="$emit('phone')"><BitsIcon name="phone" /><v-tooltip activator="parent">As on a phone held upright</v-tooltip></v-btn>
     <v-btn icon variant="text" :class="{ on: !stage.view.auto }" :aria-label="stage.view.auto ? 'Let me play' : 'Let it play itself'" @click="stage.setAuto(!stage.view.auto)"><BitsIcon :name="stage.view.auto ? 'robot' : 'hand'" /><v-tooltip activator="parent">{{ stage.view.auto ? 'It plays itself. Press to play with the arrow keys' : 'You play. Press to let it play itself' }}</v-tooltip></v-btn>
     <v-btn icon variant="text" aria-label="From the start" @click="stage.restart()"><BitsIcon name="again" /><v-tooltip activator="parent">The play again from its start</v-tooltip></v-btn>
     <v-btn icon variant="text" :aria-label="stage.view.muted ? 'Sound on' : 'Sound off'" :aria-pressed="!stage.view.muted" @click="stage.setMuted(!stage.view.muted)"><BitsIcon :name="stage.view.muted ? 'quiet' : 'sound'" /><v-tooltip activator="parent">{{ stage.view.muted ? 'Sound on' : 'Sound off' }}</v-tooltip></v-btn>
-    <span class="soft hold">Hold <kbd>B</kbd> template’s</span>
+    <span class="soft hold">Hold <kbd>B</kbd>: template’s</span>
   </div>
 </template>
 
@@ -27,10 +27,13 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
 .bar {
   display: flex;
   align-items: center;
-  gap: 2px;
+  flex-wrap: wrap;
 }
 .bar :deep(.v-btn) {
-  padding: 0 9px;
+  padding: 0 7px;
+}
+.bar :deep(.v-btn--icon) {
+  width: 34px;
 }
 .bar :deep(.v-btn.on) {
   background: var(--ink);
@@ -38,7 +41,7 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
 }
 .hold {
   margin-left: auto;
-  font-size: 13px;
+  font-size: 12.5px;
   white-space: nowrap;
 }
 </style>

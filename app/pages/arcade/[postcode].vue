@@ -72,8 +72,7 @@ useSeoMeta({
 }
 .stage {
   aspect-ratio: 16 / 10;
-  max-height: 74vh;
-  width: 100%;
+  width: min(100%, 118vh);
   margin: 0 auto;
 }
 .about {
@@ -111,6 +110,7 @@ h2 {
 }
 @media (max-width: 720px) {
   .stage {
+    width: 100%;
     aspect-ratio: auto;
     height: 72vh;
   }

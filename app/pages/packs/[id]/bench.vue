@@ -101,7 +101,7 @@ function ready(made: Stage): void {
   display: flex;
   flex-direction: column;
   gap: 8px;
-  padding: 14px;
+  padding: 10px 14px;
   background: var(--desk);
   min-height: 0;
   min-width: 0;
@@ -110,6 +110,7 @@ function ready(made: Stage): void {
 .stage-room {
   flex: 0 1 auto;
   min-height: 0;
+  padding: 7px;
   display: grid;
   place-items: center;
 }

@@ -63,6 +63,7 @@ const entryName = (finding: Finding): string => {
         {{ check.looked.rules }} rules looked at {{ bench.template!.parts.length }} parts and the label in {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
         {{ others === 0 ? '' : `${others} more ${others === 1 ? 'is' : 'are'} worth a look.` }}
       </p>
+      <v-btn v-if="check.state === 'done' && check.must.length === 0" color="primary" :to="`/packs/${bench.pack!.id}/post`"><BitsIcon name="post" />On to Post</v-btn>
       <section v-for="group in groups" :key="group.key">
         <h2 class="group">{{ group.name }}</h2>
         <article v-for="finding in group.findings" :key="finding.id" :class="['finding', finding.severity]" :data-rule="finding.rule">
@@ -90,7 +91,7 @@ const entryName = (finding: Finding): string => {
       </section>
       <div v-if="check.state === 'done' && check.findings.length === 0" class="clean">
         <BitsPostmark word="checked" tone="teal" />
-        <p>Nothing to fix and nothing to improve. <NuxtLink :to="`/packs/${bench.pack!.id}/post`">Post it</NuxtLink></p>
+        <p>Nothing to fix and nothing to improve.</p>
       </div>
     </div>
     <aside class="right"><CheckWeighIn /></aside>

@@ -21,16 +21,13 @@ const visibility = computed(() => bench.pack!.label.visibility)
 const changes = computed(() => (posting.liveRecord === null ? [] : changesSince(bench.template!, bench.pack!, posting.liveRecord.fingerprint)))
 const busy = computed(() => posting.phase === 'building' || posting.phase === 'sending' || posting.phase === 'following')
 const doing = computed(() => {
-  switch (posting.phase) {
-    case 'building':
-      return 'Packing the parcel…'
-    case 'sending':
-      return `Sending ${(posting.progress.sent / 1e6).toFixed(2)} of ${(posting.progress.total / 1e6).toFixed(2)} MB`
-    case 'following':
-      return 'The arcade is looking at it'
-    case 'idle':
-      return ''
-  }
+  const megabytes = (bytes: number) => (bytes / 1e6).toFixed(2)
+  return {
+    building: 'Packing the parcel…',
+    sending: `Sending ${megabytes(posting.progress.sent)} of ${megabytes(posting.progress.total)} MB`,
+    following: 'The arcade is looking at it',
+    idle: '',
+  }[posting.phase]
 })
 const seconds = computed(() => Math.max(1, Math.round((check.weighIn?.download ?? 0) / 1.6e6)))
 onMounted(() => void posting.catchUp())

@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test'
+
+const port = 3456
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 2,
+  retries: 0,
+  reporter: process.env['CI'] === undefined ? 'list' : [['list'], ['./tests/support/closing-line.ts']],
+  outputDir: 'test-results',
+  use: {
+    baseURL: `http://localhost:${port}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-quic', '--no-first-run',
+        '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node tests/support/serve.mjs',
+    env: { PORT: String(port) },
+    url: `http://localhost:${port}/api/arcade/games`,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
+  },
+})

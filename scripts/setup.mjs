@@ -1,0 +1,87 @@
+// Set-up that start and test share: plain Node, so that it runs before node_modules exists. Each step leaves a stamp
+// (a hash of what it was made from), so that a second run is quick.
+import { execFileSync, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+process.env.NUXT_TELEMETRY_DISABLED = '1'
+const STAMPS = join(root, '.stamps')
+const SOURCES = ['app', 'core', 'player', 'server', 'modules', 'public', 'templates', 'drawer', 'demo', 'scripts/player-code.mjs', 'nuxt.config.ts', 'package-lock.json']
+
+function filesBelow(path) {
+  if (!existsSync(path)) return []
+  if (statSync(path).isFile()) return [path]
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesBelow(join(path, name)))
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256')
+  for (const path of paths.flatMap((one) => filesBelow(join(root, one)))) if (!path.endsWith('.test.ts')) hash.update(path).update(readFileSync(path))
+  return hash.digest('hex')
+}
+
+const stamped = (name, hash) => existsSync(join(STAMPS, name)) && readFileSync(join(STAMPS, name), 'utf8') === hash
+function stamp(name, hash) {
+  mkdirSync(STAMPS, { recursive: true })
+  writeFileSync(join(STAMPS, name), hash)
+}
+
+/** Runs a command with its output shown; ends this process when it fails. */
+export function run(what, command, args, options = {}) {
+  console.log(`\n▸ ${what}`)
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options })
+  if (result.status !== 0) {
+    console.error(`\n${what} failed${result.error === undefined ? '' : `: ${result.error.message}`}.`)
+    process.exit(result.status ?? 1)
+  }
+}
+
+export const bin = (name) => join(root, 'node_modules/.bin', name)
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  if (major > 20 || (major === 20 && minor >= 19)) return
+  console.error(`Pack Post needs Node 20.19 or newer; this is ${process.versions.node}.`)
+  process.exit(1)
+}
+
+export function install() {
+  const hash = hashOf(['package-lock.json'])
+  if (existsSync(join(root, 'node_modules')) && stamped('install', hash)) return
+  run('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+  stamp('install', hash)
+}
+
+export function prepare() {
+  run('Preparing types', bin('nuxt'), ['prepare'])
+}
+
+export function build() {
+  const hash = hashOf(SOURCES)
+  if (existsSync(join(root, '.output/server/index.mjs')) && stamped('build', hash)) return
+  run('Building (about a minute and a half, once)', bin('nuxt'), ['build'])
+  stamp('build', hash)
+}
+
+/** Debian's Chromium, for the end-to-end tests. */
+export function browser() {
+  if (existsSync('/usr/bin/chromium')) return
+  const apt = ['-y', '-o', 'DPkg::Lock::Timeout=600']
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  run('Looking up Debian packages', 'apt-get', [...apt, 'update'], { env })
+  run('Installing Chromium', 'apt-get', [...apt, 'install', '--no-install-recommends', 'chromium'], { env })
+}
+
+export function have(command) {
+  try {
+    execFileSync('which', [command], { stdio: 'ignore' })
+    return true
+  } catch {
+    return false
+  }
+}

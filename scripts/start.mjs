@@ -1,0 +1,25 @@
+// `npm start`: sets up what is missing, then runs Pack Post and its arcade on one port.
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
+import { build, checkNode, install, root } from './setup.mjs'
+
+checkNode()
+install()
+build()
+
+const port = process.env.PORT ?? '3000'
+// Spawned directly, not through npm, so that stopping this stops the server too.
+const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+  cwd: root,
+  stdio: ['ignore', 'pipe', 'inherit'],
+  env: { ...process.env, PORT: port, NUXT_DATA_DIR: process.env.NUXT_DATA_DIR ?? join(root, '.data') },
+})
+let told = false
+server.stdout.on('data', (chunk) => {
+  if (!told && String(chunk).includes('Listening')) {
+    told = true
+    console.log(`\nPack Post is at http://localhost:${port}\nStop it with Ctrl+C.`)
+  } else if (told) process.stdout.write(chunk)
+})
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+server.on('exit', (code) => process.exit(code ?? 0))

@@ -1,0 +1,13 @@
+// `npm test`: sets up what is missing, then lint, types, unit tests and end-to-end tests.
+import { bin, browser, build, checkNode, install, prepare, run } from './setup.mjs'
+
+checkNode()
+install()
+browser()
+prepare()
+run('Lint', bin('eslint'), ['.'])
+run('Types', bin('nuxt'), ['typecheck'])
+run('Unit tests', bin('vitest'), ['run'])
+build()
+run('End-to-end tests', bin('playwright'), ['test'])
+console.log('\nAll tests passed.')

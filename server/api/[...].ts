@@ -1,0 +1,3 @@
+export default defineApi(() => {
+  throw refuse.missing('This address')
+})
