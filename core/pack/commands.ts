@@ -58,7 +58,7 @@ function apply(draft: Pack, command: Command): void {
       draft.parts[command.part] = command.content
       break
     case 'reset-part':
-      draft.parts = Object.fromEntries(Object.entries(draft.parts).filter(([part]) => part !== command.part))
+      Reflect.deleteProperty(draft.parts, command.part)
       break
     case 'cast-add': {
       const cast = castOf(draft, command.part, command.from)

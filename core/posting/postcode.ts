@@ -4,8 +4,8 @@ export const WORDS = [
   'pier', 'quay', 'reef', 'sail', 'tide', 'wave', 'yawl', 'brig', 'clam', 'dune', 'fins', 'helm', 'lamp', 'moor', 'nets', 'opal',
 ] as const
 
-/** No 0/O, 1/I/L, 5/S, 8/B, U/V. */
-export const LETTERS = '234679ACDEFGHJKMNPQRTWXYZ'
+/** No 0/O, 1/I/L, 2/Z, 5/S, 8/B, U/V. Twenty-three, a prime, so that the check letter sees every slip. */
+export const LETTERS = '34679ACDEFGHJKMNPQRTWXY'
 
 /** Weighted sum over the word's place and the three letters, modulo the alphabet: catches any one wrong letter and any swap of neighbours. */
 function checkLetter(word: number, letters: readonly number[]): string {
@@ -13,14 +13,14 @@ function checkLetter(word: number, letters: readonly number[]): string {
   return LETTERS[sum % LETTERS.length]!
 }
 
-/** A postcode such as KELP-42QX from four numbers, each 0 (inclusive) to 1 (exclusive). */
+/** A postcode such as KELP-47QX from four numbers, each 0 (inclusive) to 1 (exclusive). */
 export function makePostcode(random: () => number): string {
   const word = Math.floor(random() * WORDS.length)
   const letters = [0, 0, 0].map(() => Math.floor(random() * LETTERS.length))
   return `${WORDS[word]!.toUpperCase()}-${letters.map((i) => LETTERS[i]!).join('')}${checkLetter(word, letters)}`
 }
 
-/** Tidies what somebody typed ("kelp 42qx"); null when it cannot be a postcode, so typing errors are told at once. */
+/** Tidies what somebody typed ("kelp 47qx"); null when it cannot be a postcode, so typing errors are told at once. */
 export function readPostcode(typed: string): string | null {
   const text = typed.toUpperCase().replace(/[^A-Z0-9]/g, '')
   if (text.length !== 8) return null
@@ -30,7 +30,7 @@ export function readPostcode(typed: string): string | null {
   return `${text.slice(0, 4)}-${text.slice(4)}`
 }
 
-/** "kelp, four two, Q X": how it is said aloud. */
+/** "kelp, four, seven, Q, X": how it is said aloud. */
 export function sayPostcode(postcode: string): string {
   const digits = ['zero', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
   const [word, rest] = postcode.split('-')

@@ -18,7 +18,7 @@ useSeoMeta({ title: 'Arcade · Pack Post', description: 'Small games people made
 
 async function go(): Promise<void> {
   const postcode = readPostcode(typed.value)
-  wrong.value = postcode === null ? 'That is not a postcode. It looks like KELP-42QX; read it again.' : ''
+  wrong.value = postcode === null ? 'That is not a postcode. It looks like KELP-47QX; read it again.' : ''
   if (postcode !== null) await router.push(`/arcade/${postcode.toLowerCase()}`)
 }
 </script>
@@ -33,7 +33,7 @@ async function go(): Promise<void> {
           <p class="soft">Small games people made. Play from a link, a postcode, or this list.</p>
         </div>
         <form class="code" @submit.prevent="go">
-          <v-text-field v-model="typed" label="Postcode" placeholder="KELP-42QX" maxlength="14" :error-messages="wrong || undefined" data-testid="postcode-box" />
+          <v-text-field v-model="typed" label="Postcode" placeholder="KELP-47QX" maxlength="14" :error-messages="wrong || undefined" data-testid="postcode-box" />
           <v-btn type="submit" color="primary">Play</v-btn>
         </form>
       </div>

@@ -1,0 +1,208 @@
+import { describe, expect, it } from 'vitest'
+import { contextFor, disc, emptyPack, locatedJpeg, picture, pngAsset, puffinCatch, tone, windfall, withSound, withSprite, type Made } from '../../tests/support/fixtures'
+import { outlineOf } from '../art/outline'
+import { hashOf } from '../pack/hash'
+import { newFacts } from '../pack/take-in'
+import { edit } from '../pack/commands'
+import type { Pack } from '../pack/pack'
+import type { Finding } from './finding'
+import { RULES, ruleById } from './registry'
+import { makeRunner } from './runner'
+import { textOf, verdict } from './texts'
+
+type Case = { pack: Pack; files?: Made[] }
+const files = (made: Made[] = []) => new Map(made.map((one) => [one.hash, one.bytes]))
+
+async function findingsOf(rule: string, { pack, files: made }: Case): Promise<Finding[]> {
+  const only = RULES.filter((one) => one.id === rule)
+  return (await makeRunner(only).run(contextFor(pack, files(made)))).findings
+}
+
+const labelled = (change: Partial<Pack['label']>): Pack => ({ ...puffinCatch(), label: { ...puffinCatch().label, ...change } })
+const part = (pack: Pack, id: string, content: Pack['parts'][string]): Pack => ({ ...pack, parts: { ...pack.parts, [id]: content } })
+const words = (text: string) => ({ kind: 'wording' as const, text, scale: 1 })
+
+const white = pngAsset(disc(60, 20, [180, 30, 30, 255], [255, 255, 255, 255]))
+const clean = pngAsset(disc(60, 25))
+const fitted = outlineOf(disc(60, 25))!
+const huge = pngAsset(disc(900, 300))
+const late = tone(0.6, { head: 0.25 })
+const loud = tone(0.5, { level: 1.8 })
+const silent = tone(0.5, { level: 0 })
+const plain = tone(0.3)
+const blank = pngAsset(picture(64, 40, () => [90, 90, 90, 255]))
+const pink = pngAsset(picture(64, 40, (x, y) => [255, (x * 3) % 60, 180 + (y % 40), 255]))
+const unknown = pngAsset(disc(50, 20), {})
+const backdropHash = Object.keys(puffinCatch().assets).find((hash) => puffinCatch().assets[hash]!.source.file === 'quay-at-dusk.png')!
+const withCover = (made: Made): Case => ({ pack: { ...labelled({ cover: made.hash }), assets: { ...puffinCatch().assets, [made.hash]: made.facts } }, files: [made] })
+
+async function photo(): Promise<Made> {
+  const bytes = await locatedJpeg()
+  return { bytes, hash: hashOf(bytes), facts: newFacts('holiday.jpg', 'image/jpeg', bytes.length, { width: 64, height: 40 }, '2026-11-23T00:00:00.000Z') }
+}
+const withBackdrop = (made: Made): Pack => ({ ...part(puffinCatch(), 'backdrop', { kind: 'picture', asset: made.hash, fit: 'cover', crisp: false }), assets: { ...puffinCatch().assets, [made.hash]: made.facts } })
+
+/** For each rule: a pack in which it must fire, and one in which it must stay silent. */
+const CASES: Record<string, { fires: () => Promise<Case> | Case; silent: () => Promise<Case> | Case; severity: Finding['severity'] }> = {
+  'asset-missing': { fires: () => ({ pack: withSprite(puffinCatch(), clean) }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'must' },
+  'opaque-box': { fires: () => ({ pack: withSprite(puffinCatch(), white), files: [white] }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'must' },
+  'hit-shape-far': {
+    fires: () => ({ pack: withSprite(puffinCatch(), clean, { hitShape: [{ x: -0.5, y: -0.5 }, { x: 1.5, y: -0.5 }, { x: 1.5, y: 1.5 }, { x: -0.5, y: 1.5 }] }), files: [clean] }),
+    silent: () => ({ pack: withSprite(puffinCatch(), clean, { hitShape: fitted }), files: [clean] }),
+    severity: 'should',
+  },
+  'picture-too-large': { fires: () => ({ pack: withSprite(puffinCatch(), huge), files: [huge] }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'should' },
+  'location-in-photo': {
+    fires: async () => {
+      const made = await photo()
+      return { pack: withBackdrop(made), files: [made] }
+    },
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'must',
+  },
+  'sound-missing': { fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', silent), files: [silent] }), silent: () => ({ pack: part(puffinCatch(), 'catch-sound', { kind: 'sound', asset: null, gainDb: 0 }) }), severity: 'must' },
+  'sound-clipped': { fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', loud), files: [loud] }), silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }), severity: 'should' },
+  'sound-late': { fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', late), files: [late] }), silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }), severity: 'should' },
+  'words-empty': { fires: () => ({ pack: part(puffinCatch(), 'win-words', words('  ')) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
+  'words-overflow': { fires: () => ({ pack: part(puffinCatch(), 'play-words', words('Begin the great harbour supper')) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
+  'goal-unreachable': { fires: () => ({ pack: part(puffinCatch(), 'goal', { kind: 'dial', value: 900 }) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
+  'cast-idle': {
+    fires: () => {
+      const good = puffinCatch().parts['good']!
+      if (good.kind !== 'cast') throw new Error('cast')
+      return { pack: part(puffinCatch(), 'good', { ...good, entries: good.entries.map((entry) => ({ ...entry, points: 0 })) }) }
+    },
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'should',
+  },
+  title: { fires: () => ({ pack: labelled({ title: ' ' }) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
+  'short-missing': { fires: () => ({ pack: labelled({ short: '' }) }), silent: () => ({ pack: puffinCatch() }), severity: 'should' },
+  'description-short': { fires: () => ({ pack: labelled({ description: 'A game.' }) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
+  'how-to-missing': { fires: () => ({ pack: labelled({ howTo: ['', ' '] }) }), silent: () => ({ pack: puffinCatch() }), severity: 'should' },
+  'tags-count': { fires: () => ({ pack: labelled({ tags: ['Sea Birds', 'sea-birds', 'quay'] }) }), silent: () => ({ pack: puffinCatch() }), severity: 'should' },
+  cover: { fires: () => ({ pack: puffinCatch() }), silent: () => ({ pack: labelled({ cover: backdropHash }) }), severity: 'must' },
+  'source-unknown': { fires: () => ({ pack: withSprite(puffinCatch(), unknown), files: [unknown] }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'should' },
+  'too-heavy': {
+    fires: () => ({ pack: withSprite(puffinCatch(), { ...clean, facts: { ...clean.facts, bytes: 9_000_000 } }), files: [clean] }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'should',
+  },
+  'still-template': { fires: () => ({ pack: emptyPack() }), silent: () => ({ pack: { ...emptyPack(), parts: Object.fromEntries(windfall.parts.filter((spec) => spec.content.kind !== 'cast').map((spec) => [spec.id, spec.content])) } }), severity: 'should' },
+}
+
+describe('rules', () => {
+  it('all have a firing and a silent case here', () => {
+    expect(Object.keys(CASES).sort()).toEqual(RULES.map((rule) => rule.id).sort())
+  })
+
+  for (const [id, one] of Object.entries(CASES)) {
+    it(`${id} fires, says so in a sentence, and stays silent where it should`, async () => {
+      const found = await findingsOf(id, await one.fires())
+      expect(found.length).toBeGreaterThan(0)
+      expect(found[0]!.severity).toBe(one.severity)
+      const text = textOf(found[0]!)
+      expect(text.what).toMatch(/\p{L}{2}/u)
+      expect(text.why.length).toBeGreaterThan(10)
+      expect(text.what + text.why + text.fix).not.toMatch(/undefined|NaN|Infinity/)
+      const quiet = (await findingsOf(id, await one.silent())).filter((finding) => id !== 'still-template' || !['good', 'bad'].includes(finding.subject.part ?? ''))
+      expect(quiet.map((finding) => textOf(finding).what)).toEqual([])
+    })
+  }
+})
+
+describe('more edges of rules', () => {
+  it('cover: blank and unlike are told apart', async () => {
+    expect((await findingsOf('cover', withCover(blank)))[0]!.facts['problem']).toBe('blank')
+    const unlike = (await findingsOf('cover', withCover(pink)))[0]!
+    expect(unlike.facts['problem']).toBe('unlike')
+    expect(unlike.severity).toBe('should')
+  })
+
+  it('title: long and stuffed ones, and honest odd ones', async () => {
+    const problem = async (title: string) => (await findingsOf('title', { pack: labelled({ title }) }))[0]?.facts['problem'] ?? ''
+    expect(await problem('x'.repeat(41))).toBe('long')
+    expect(await problem('BEST PUFFIN GAME')).toBe('stuffed')
+    expect(await problem('Puffin puffin puffin')).toBe('stuffed')
+    expect(await problem('Puffin!!! Catch')).toBe('stuffed')
+    expect(await problem('fish, sea, bird, fun, quay')).toBe('stuffed')
+    for (const fine of ['Puffin Catch', 'A B C', 'Fog Watch 2: The Long Tide', 'ABC Quay', 'Où est le phare ?']) expect(await problem(fine), fine).toBe('')
+  })
+
+  it('description: the title said again is not a description', async () => {
+    expect((await findingsOf('description-short', { pack: labelled({ description: 'Puffin Catch Puffin Catch Puffin Catch Puffin Catch' }) }))[0]!.facts['problem']).toBe('repeats')
+  })
+
+  it('sound-missing: a file that cannot be decoded is told as broken', async () => {
+    const broken: Made = { ...plain, bytes: plain.bytes.slice(0, 30), hash: 'e'.repeat(64) }
+    expect((await findingsOf('sound-missing', { pack: withSound(puffinCatch(), 'catch-sound', broken), files: [broken] }))[0]!.facts['broken']).toBe(1)
+  })
+
+  it('goal-unreachable: no good things at all means nothing can be reached', async () => {
+    const found = await findingsOf('goal-unreachable', { pack: part(puffinCatch(), 'good', { kind: 'cast', entries: [] }) })
+    expect(found[0]!.facts['reachable']).toBe(0)
+    expect(textOf(found[0]!).fix).toBe('')
+  })
+})
+
+describe('fixes', () => {
+  const fixable = ['opaque-box', 'hit-shape-far', 'picture-too-large', 'location-in-photo', 'sound-late', 'words-overflow', 'goal-unreachable']
+  for (const id of fixable) {
+    it(`${id} is put right by one command, and the rule is silent after it`, async () => {
+      const one = await CASES[id]!.fires()
+      const made = files(one.files)
+      const [finding] = await findingsOf(id, one)
+      const fix = (await ruleById(id)!.fix!(contextFor(one.pack, made), finding!))!
+      expect(fix.name).not.toBe('')
+      const [next] = edit(one.pack, fix.command)
+      for (const [hash, bytes] of Object.entries(fix.bytes)) {
+        expect(hashOf(bytes)).toBe(hash)
+        made.set(hash, bytes)
+      }
+      const after = await makeRunner(RULES.filter((rule) => rule.id === id)).run(contextFor(next, made))
+      expect(after.findings).toEqual([])
+    })
+  }
+
+  it('exist for exactly these rules', () => {
+    expect(RULES.filter((rule) => rule.fix !== undefined).map((rule) => rule.id).sort()).toEqual([...fixable].sort())
+  })
+
+  it('do not let the original of a photo with a place travel along', async () => {
+    const made = await photo()
+    const pack = withBackdrop(made)
+    const [finding] = await findingsOf('location-in-photo', { pack, files: [made] })
+    const fix = (await ruleById('location-in-photo')!.fix!(contextFor(pack, files([made])), finding!))!
+    const [next] = edit(pack, fix.command)
+    const hash = (next.parts['backdrop'] as { asset: string }).asset
+    expect(next.assets[hash]!.madeFrom).toBeUndefined()
+  })
+})
+
+describe('runner', () => {
+  it('works out anew only what a change touched, and agrees with a run from scratch', async () => {
+    const runner = makeRunner()
+    const first = await runner.run(contextFor(puffinCatch()))
+    expect(first.worked).toBe(first.asked)
+    const again = await runner.run(contextFor(puffinCatch()))
+    expect(again.worked).toBe(0)
+    expect(again.findings).toEqual(first.findings)
+    const changed = part(puffinCatch(), 'win-words', words('x'.repeat(300)))
+    const third = await runner.run(contextFor(changed))
+    expect(third.worked).toBeLessThan(8)
+    expect(third.findings).toEqual((await makeRunner().run(contextFor(changed))).findings)
+    expect(third.findings.some((finding) => finding.rule === 'words-overflow')).toBe(true)
+  })
+
+  it('refuses a rule twice, and says in one sentence how it stands', async () => {
+    expect(verdict([])).toBe('Nothing stands in the way of posting')
+    const { findings } = await makeRunner().run(contextFor(emptyPack()))
+    const must = findings.filter((finding) => finding.severity === 'must').length
+    expect(verdict(findings)).toBe(`${must} things to fix before this can be posted`)
+    expect(new Set(findings.map((finding) => finding.id)).size).toBe(findings.length)
+  })
+
+  it('finds only the missing cover to be fixed on the demo pack', async () => {
+    const { findings } = await makeRunner().run(contextFor(puffinCatch()))
+    expect(findings.filter((finding) => finding.severity === 'must').map((finding) => finding.rule)).toEqual(['cover'])
+  })
+})
