@@ -8,20 +8,47 @@ const UP = (folder) => [`**/${folder}/**`, `@${folder}/**`]
 export default withNuxt(
   { ignores: ['.output/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
   // Layers by import direction: core knows no platform, app and server meet only in core.
-  layer(['core/**/*.ts'], [
-    ...outside([UP('app'), UP('server'), UP('player'), ['~/**', '~~/**']], 'core imports only core and pure packages.'),
-    ...outside([['vue', 'vue/**', 'pinia', 'vuetify/**', 'dexie', 'comlink', 'sharp', 'nuxt/**', '#*']], 'core names no platform.'),
-    ...outside([['node:*', 'fs', 'path', 'crypto']], 'core runs everywhere, so it uses no Node built-ins.'),
-  ]),
-  layer(['player/**/*.ts'], outside([UP('app'), UP('server'), ['zod', 'vue', 'dexie']], 'The player imports core, and none of its schemas.')),
+  layer(
+    ['core/**/*.ts'],
+    [
+      ...outside(
+        [UP('app'), UP('server'), UP('player'), ['~/**', '~~/**']],
+        'core imports only core and pure packages.',
+      ),
+      ...outside(
+        [['vue', 'vue/**', 'pinia', 'vuetify/**', 'dexie', 'comlink', 'sharp', 'nuxt/**', '#*']],
+        'core names no platform.',
+      ),
+      ...outside([['node:*', 'fs', 'path', 'crypto']], 'core runs everywhere, so it uses no Node built-ins.'),
+    ],
+  ),
+  layer(
+    ['player/**/*.ts'],
+    outside([UP('app'), UP('server'), ['zod', 'vue', 'dexie']], 'The player imports core, and none of its schemas.'),
+  ),
   layer(['server/**/*.ts'], outside([UP('app'), ['~/**']], 'Server and app meet only in core.')),
   layer(['app/**/*.{ts,vue}'], outside([UP('server')], 'App and server meet only in core.')),
-  layer(['app/components/**', 'app/pages/**'], outside([UP('server'), ['dexie', '**/storage/**']], 'Components reach storage through stores.')),
+  layer(
+    ['app/components/**', 'app/pages/**'],
+    outside([UP('server'), ['dexie', '**/storage/**']], 'Components reach storage through stores.'),
+  ),
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'navigator', 'localStorage', 'fetch', 'performance', 'setTimeout', 'Buffer', 'require'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'navigator',
+        'localStorage',
+        'fetch',
+        'performance',
+        'setTimeout',
+        'Buffer',
+        'require',
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'Randomness is an argument.' },
@@ -35,7 +62,11 @@ export default withNuxt(
     rules: {
       'no-restricted-properties': [
         'error',
-        ...['random', 'sin', 'cos', 'tan', 'atan2', 'pow', 'exp', 'log', 'hypot'].map((property) => ({ object: 'Math', property, message: 'Not the same in every engine.' })),
+        ...['random', 'sin', 'cos', 'tan', 'atan2', 'pow', 'exp', 'log', 'hypot'].map((property) => ({
+          object: 'Math',
+          property,
+          message: 'Not the same in every engine.',
+        })),
       ],
     },
   },

@@ -8,7 +8,14 @@ export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '@core': path('./core'), '@player': path('./player') } },
   test: {
-    include: ['core/**/*.test.ts', 'player/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts', 'tests/unit/**/*.test.ts', 'scripts/**/*.test.ts'],
+    include: [
+      'core/**/*.test.ts',
+      'player/**/*.test.ts',
+      'server/**/*.test.ts',
+      'app/**/*.test.ts',
+      'tests/unit/**/*.test.ts',
+      'scripts/**/*.test.ts',
+    ],
     server: { deps: { inline: ['vuetify'] } },
   },
 })

@@ -19,7 +19,12 @@ onMounted(() => {
 <template>
   <v-app>
     <NuxtPage />
-    <v-snackbar v-model="open" :timeout="notices.current?.tone === 'error' ? 12000 : 4000" :color="notices.current?.tone === 'error' ? 'error' : 'on-surface'" location="bottom">
+    <v-snackbar
+      v-model="open"
+      :timeout="notices.current?.tone === 'error' ? 12000 : 4000"
+      :color="notices.current?.tone === 'error' ? 'error' : 'on-surface'"
+      location="bottom"
+    >
       <span role="alert">{{ notices.current?.text }}</span>
       <template #actions><v-btn variant="text" @click="open = false">Close</v-btn></template>
     </v-snackbar>

@@ -8,6 +8,12 @@ export default defineNuxtModule({
     const contents = async () => `export default ${JSON.stringify(await buildPlayer())}`
     const template = addTemplate({ filename: 'player-code.mjs', getContents: contents, write: true })
     nuxt.options.alias['#player-code'] = template.dst
-    addTypeTemplate({ filename: 'types/player-code.d.ts', getContents: () => `declare module '#player-code' { const code: string; export default code }` }, { nuxt: true, nitro: true, node: true })
+    addTypeTemplate(
+      {
+        filename: 'types/player-code.d.ts',
+        getContents: () => `declare module '#player-code' { const code: string; export default code }`,
+      },
+      { nuxt: true, nitro: true, node: true },
+    )
   },
 })

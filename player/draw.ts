@@ -75,13 +75,24 @@ function paintPicture(item: DrawItem, setup: Setup, { ink, view, images }: Paint
   ink.beginPath()
   ink.rect(x, y, w, h)
   ink.clip()
-  ink.drawImage(image, x + (w - image.width * scale) / 2, y + (h - image.height * scale) / 2, image.width * scale, image.height * scale)
+  ink.drawImage(
+    image,
+    x + (w - image.width * scale) / 2,
+    y + (h - image.height * scale) / 2,
+    image.width * scale,
+    image.height * scale,
+  )
   ink.restore()
 }
 
 function paintDim(item: DrawItem, _setup: Setup, { ink, view }: Paint): void {
   ink.fillStyle = '#10131c'
-  ink.fillRect(view.left + item.x * view.scale, view.top + item.y * view.scale, item.w * view.scale, item.h * view.scale)
+  ink.fillRect(
+    view.left + item.x * view.scale,
+    view.top + item.y * view.scale,
+    item.w * view.scale,
+    item.h * view.scale,
+  )
 }
 
 function paintPlate(item: DrawItem, setup: Setup, { ink, view }: Paint): void {
@@ -105,7 +116,8 @@ function paintPlate(item: DrawItem, setup: Setup, { ink, view }: Paint): void {
 const WEIGHTS: Record<TextBox['tone'], number> = { title: 800, hud: 700, plate: 650, plain: 500 }
 const FALLBACK: TextBox = { x: 0, y: 0, w: STAGE.width, h: 1, size: 0.6, lines: 1, align: 'center', tone: 'hud' }
 
-export const fontFor = (tone: TextBox['tone'], px: number, typeface: string): string => `${WEIGHTS[tone]} ${px}px ${typeface}`
+export const fontFor = (tone: TextBox['tone'], px: number, typeface: string): string =>
+  `${WEIGHTS[tone]} ${px}px ${typeface}`
 
 function paintText(item: DrawItem, setup: Setup, { ink, view, typeface }: Paint): void {
   if (item.text === '') return

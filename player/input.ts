@@ -48,7 +48,8 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
     target.addEventListener(type, listener, { passive: false })
     off.push(() => target.removeEventListener(type, listener))
   }
-  const mine = (code: string) => (few ? FEW.has(code) : LEFT.has(code) || RIGHT.has(code) || KEY_BITS[code] !== undefined)
+  const mine = (code: string) =>
+    few ? FEW.has(code) : LEFT.has(code) || RIGHT.has(code) || KEY_BITS[code] !== undefined
 
   on<KeyboardEvent>(keys, 'keydown', (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || !mine(event.code)) return
@@ -65,7 +66,10 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
   const place = (event: PointerEvent) => {
     const box = pointer.getBoundingClientRect()
     const world = toWorld(view(), (event.clientX - box.left) * ratio(), (event.clientY - box.top) * ratio())
-    point = { x: Math.round(Math.max(0, Math.min(STAGE.width, world.x)) * 100), y: Math.round(Math.max(0, world.y) * 100) }
+    point = {
+      x: Math.round(Math.max(0, Math.min(STAGE.width, world.x)) * 100),
+      y: Math.round(Math.max(0, world.y) * 100),
+    }
   }
   on<PointerEvent>(pointer, 'pointerdown', (event) => {
     place(event)
@@ -96,7 +100,11 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
     const y = first.axes[1] ?? 0
     return {
       axis: x < -0.4 || down(14) ? -1 : x > 0.4 || down(15) ? 1 : 0,
-      bits: (down(0) ? BITS.confirm : 0) | (down(1) || down(9) ? BITS.back : 0) | (down(12) || y < -0.5 ? BITS.up : 0) | (down(13) || y > 0.5 ? BITS.down : 0),
+      bits:
+        (down(0) ? BITS.confirm : 0) |
+        (down(1) || down(9) ? BITS.back : 0) |
+        (down(12) || y < -0.5 ? BITS.up : 0) |
+        (down(13) || y > 0.5 ? BITS.down : 0),
     }
   }
 

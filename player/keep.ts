@@ -13,7 +13,9 @@ export function makeKeep(gameId: string): Keep {
             const data = event.data as { type?: unknown; best?: unknown } | null
             if (event.source !== window.parent || data?.type !== 'pack-post:kept') return
             removeEventListener('message', answer)
-            resolve(typeof data.best === 'number' && Number.isFinite(data.best) ? Math.max(0, Math.floor(data.best)) : 0)
+            resolve(
+              typeof data.best === 'number' && Number.isFinite(data.best) ? Math.max(0, Math.floor(data.best)) : 0,
+            )
           }
           addEventListener('message', answer)
           window.parent.postMessage({ type: 'pack-post:load' }, '*')

@@ -23,7 +23,9 @@ async function loadImages(doc: GameDoc): Promise<Images> {
   await Promise.all(
     Object.entries(doc.assets)
       .filter(([, asset]) => asset.mime.startsWith('image/'))
-      .map(async ([hash, asset]) => images.set(hash, await createImageBitmap(new Blob([await bytesOf(asset.file)], { type: asset.mime })))),
+      .map(async ([hash, asset]) =>
+        images.set(hash, await createImageBitmap(new Blob([await bytesOf(asset.file)], { type: asset.mime }))),
+      ),
   )
   return images
 }
@@ -53,7 +55,8 @@ export async function play(root: HTMLElement, source: string | GameDoc): Promise
   note.textContent = 'Unpacking the game…'
   root.replaceChildren(note)
   try {
-    const doc = typeof source === 'string' ? (JSON.parse(new TextDecoder().decode(await bytesOf(source))) as GameDoc) : source
+    const doc =
+      typeof source === 'string' ? (JSON.parse(new TextDecoder().decode(await bytesOf(source))) as GameDoc) : source
     const [images, typeface] = await Promise.all([loadImages(doc), loadTypeface(doc)])
     return run(root, doc, images, typeface)
   } catch (error) {
@@ -92,7 +95,13 @@ function run(root: HTMLElement, doc: GameDoc, images: Images, typeface: string):
   }
   new ResizeObserver(resize).observe(root)
   resize()
-  const controls = makeControls({ keys: window, pointer: root, view: () => view, ratio: () => ratio, onPress: () => speaker.wake() })
+  const controls = makeControls({
+    keys: window,
+    pointer: root,
+    view: () => view,
+    ratio: () => ratio,
+    onPress: () => speaker.wake(),
+  })
   let kept = 0
   void keep.load().then((best) => {
     kept = best

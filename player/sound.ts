@@ -84,7 +84,12 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
       const music = doc.music['music']
       if (music === undefined) return
       void startMusic(music)
-      if (playing !== null) playing.level.gain.setTargetAtTime(quiet || state.screen === 'pause' ? 0 : gain(music, state.volume.music), context.currentTime, 0.08)
+      if (playing !== null)
+        playing.level.gain.setTargetAtTime(
+          quiet || state.screen === 'pause' ? 0 : gain(music, state.volume.music),
+          context.currentTime,
+          0.08,
+        )
     },
     adopt(next) {
       doc = next

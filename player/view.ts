@@ -14,4 +14,7 @@ export function fitView(width: number, height: number): View {
   return { scale, left: (width - STAGE.width * scale) / 2, top: height > width * 1.2 ? spare * 0.3 : spare / 2 }
 }
 
-export const toWorld = (view: View, x: number, y: number): Point => ({ x: (x - view.left) / view.scale, y: (y - view.top) / view.scale })
+export const toWorld = (view: View, x: number, y: number): Point => ({
+  x: (x - view.left) / view.scale,
+  y: (y - view.top) / view.scale,
+})

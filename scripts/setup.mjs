@@ -9,7 +9,20 @@ import { fileURLToPath } from 'node:url'
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 process.env.NUXT_TELEMETRY_DISABLED = '1'
 const STAMPS = join(root, '.stamps')
-const SOURCES = ['app', 'core', 'player', 'server', 'modules', 'public', 'templates', 'drawer', 'demo', 'scripts/player-code.mjs', 'nuxt.config.ts', 'package-lock.json']
+const SOURCES = [
+  'app',
+  'core',
+  'player',
+  'server',
+  'modules',
+  'public',
+  'templates',
+  'drawer',
+  'demo',
+  'scripts/player-code.mjs',
+  'nuxt.config.ts',
+  'package-lock.json',
+]
 
 function filesBelow(path) {
   if (!existsSync(path)) return []
@@ -21,7 +34,8 @@ function filesBelow(path) {
 
 function hashOf(paths) {
   const hash = createHash('sha256')
-  for (const path of paths.flatMap((one) => filesBelow(join(root, one)))) if (!path.endsWith('.test.ts')) hash.update(path).update(readFileSync(path))
+  for (const path of paths.flatMap((one) => filesBelow(join(root, one))))
+    if (!path.endsWith('.test.ts')) hash.update(path).update(readFileSync(path))
   return hash.digest('hex')
 }
 

@@ -3,7 +3,16 @@ import { makeDrawList, type DrawItem } from '@core/game/draw-list'
 import { beginPlay, drawGame, goTo, type GameState } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
 import { screenOf } from '@core/game/screens'
-import { adoptSetup, jump, resumeFrom, rewindable, startSession, stateAt, stepSession, type Session } from '@core/game/session'
+import {
+  adoptSetup,
+  jump,
+  resumeFrom,
+  rewindable,
+  startSession,
+  stateAt,
+  stepSession,
+  type Session,
+} from '@core/game/session'
 import type { Setup } from '@core/game/setup'
 import { idleInput, STEPS_PER_SECOND } from '@core/game/types'
 import { paint, type Images } from '@player/draw'
@@ -50,7 +59,17 @@ export interface StageOptions {
 
 /** A running game on a canvas, with everything the bench does to it. */
 export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
-  const view: StageView = reactive({ running: true, slow: false, auto: options.auto, muted: true, back: 0, rewindable: 0, screen: 'start', before: false, score: 0 })
+  const view: StageView = reactive({
+    running: true,
+    slow: false,
+    auto: options.auto,
+    muted: true,
+    back: 0,
+    rewindable: 0,
+    screen: 'start',
+    before: false,
+    score: 0,
+  })
   let setup = options.setup
   let beforeSetup: Setup | null = null
   const ink = canvas.getContext('2d', { alpha: false })!
@@ -105,7 +124,13 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     const human = controls.read()
     const play = session.state.screen === 'play'
     const robotWanted = view.auto && !parked && (play || session.state.screenStep > LINGER)
-    const input = pointerPicks ? (robotWanted ? autoplayInput(robot, session.state, setup) : idleInput()) : robotWanted ? autoplayInput(robot, session.state, setup) : human
+    const input = pointerPicks
+      ? robotWanted
+        ? autoplayInput(robot, session.state, setup)
+        : idleInput()
+      : robotWanted
+        ? autoplayInput(robot, session.state, setup)
+        : human
     stepSession(session, input)
     speaker.follow(session.state)
     if (session.step % THUMB_EVERY === 0) takeThumb()
@@ -122,7 +147,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     small.imageSmoothingQuality = 'medium'
     small.drawImage(canvas, place.left, place.top, 16 * place.scale, 10 * place.scale, 0, 0, 80, 50)
     const oldest = session.step - session.keepSteps - THUMB_EVERY
-    thumbs = [...thumbs.filter((thumb) => thumb.step >= oldest && thumb.step < session.step), { step: session.step, picture }]
+    thumbs = [
+      ...thumbs.filter((thumb) => thumb.step >= oldest && thumb.step < session.step),
+      { step: session.step, picture },
+    ]
     for (const tell of thumbListeners) tell()
   }
 
@@ -242,7 +270,12 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       picture.width = width
       picture.height = height
       drawGame(shownState(), setup, list)
-      paint(list, setup, { ink: picture.getContext('2d')!, view: fitView(width, height), images: options.images(), typeface: STAGE_TYPEFACE })
+      paint(list, setup, {
+        ink: picture.getContext('2d')!,
+        view: fitView(width, height),
+        images: options.images(),
+        typeface: STAGE_TYPEFACE,
+      })
       return picture
     },
     close(): void {

@@ -30,7 +30,10 @@ const templateOf = (id: string): Template | undefined => all.value.find((one) =>
 async function openFiles(files: FileList | null | undefined): Promise<void> {
   const file = files?.[0]
   if (file === undefined) return
-  if (!/\.zip$/i.test(file.name)) return notices.warn(`“${file.name}” is not a pack file. Open a pack first, then drop pictures and sounds on its parts.`)
+  if (!/\.zip$/i.test(file.name))
+    return notices.warn(
+      `“${file.name}” is not a pack file. Open a pack first, then drop pictures and sounds on its parts.`,
+    )
   const id = await library.openFile(file)
   if (id !== null) await router.push(`/packs/${id}/bench`)
 }
@@ -58,21 +61,43 @@ async function bringBack(): Promise<void> {
 
 <template>
   <div class="page" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
-    <FrameHomeBand><button class="plain-button nav-button" @click="picker?.click()">Open a pack file</button></FrameHomeBand>
-    <input ref="picker" type="file" accept=".zip" hidden data-testid="open-pack" @change="openFiles(($event.target as HTMLInputElement).files)" />
+    <FrameHomeBand
+      ><button class="plain-button nav-button" @click="picker?.click()">Open a pack file</button></FrameHomeBand
+    >
+    <input
+      ref="picker"
+      type="file"
+      accept=".zip"
+      hidden
+      data-testid="open-pack"
+      @change="openFiles(($event.target as HTMLInputElement).files)"
+    />
     <main>
       <section>
         <div class="heading">
           <h1>On your bench</h1>
-          <p class="soft">{{ library.packs.length }} {{ library.packs.length === 1 ? 'pack' : 'packs' }}, kept in this browser</p>
+          <p class="soft">
+            {{ library.packs.length }} {{ library.packs.length === 1 ? 'pack' : 'packs' }}, kept in this browser
+          </p>
         </div>
         <div class="row" data-testid="packs">
           <template v-for="row in library.packs" :key="row.id">
-            <HomePackStamp v-if="templateOf(row.pack.template.id)" :row="row" :template="templateOf(row.pack.template.id)!" @save="save(row)" @remove="throwAway(row)" />
+            <HomePackStamp
+              v-if="templateOf(row.pack.template.id)"
+              :row="row"
+              :template="templateOf(row.pack.template.id)!"
+              @save="save(row)"
+              @remove="throwAway(row)"
+            />
           </template>
-          <button :class="['plain-button', 'drop', 'soft', { over }]" @click="picker?.click()">Drop a pack file anywhere on this page, or press here to open one</button>
+          <button :class="['plain-button', 'drop', 'soft', { over }]" @click="picker?.click()">
+            Drop a pack file anywhere on this page, or press here to open one
+          </button>
         </div>
-        <p v-if="thrown" class="thrown" role="status">“{{ thrown.pack.label.title || 'Untitled game' }}” was thrown away. <button class="link" @click="bringBack">Bring it back</button></p>
+        <p v-if="thrown" class="thrown" role="status">
+          “{{ thrown.pack.label.title || 'Untitled game' }}” was thrown away.
+          <button class="link" @click="bringBack">Bring it back</button>
+        </p>
       </section>
       <hr class="fold" />
       <section>

@@ -38,7 +38,9 @@ export const useAssets = defineStore('assets', () => {
   function url(hash: string, mime: Mime, template: Template): Promise<string> {
     let found = urls.get(hash)
     if (found === undefined) {
-      found = bytesOf(hash, template).then((bytes) => (bytes === null ? '' : URL.createObjectURL(new Blob([bytes as BlobPart], { type: mime }))))
+      found = bytesOf(hash, template).then((bytes) =>
+        bytes === null ? '' : URL.createObjectURL(new Blob([bytes as BlobPart], { type: mime })),
+      )
       urls.set(hash, found)
     }
     return found

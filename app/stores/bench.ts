@@ -1,6 +1,14 @@
 import { makeSetup } from '@core/game/setup'
 import type { Command } from '@core/pack/commands'
-import { emptyHistory, perform, redo as redoStep, sealHistory, undo as undoStep, type Edited, type History } from '@core/pack/history'
+import {
+  emptyHistory,
+  perform,
+  redo as redoStep,
+  sealHistory,
+  undo as undoStep,
+  type Edited,
+  type History,
+} from '@core/pack/history'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
 import { buildGameDoc } from '@core/parcel/game-doc'
@@ -31,9 +39,13 @@ export const useBench = defineStore('bench', () => {
   let timer: ReturnType<typeof setTimeout> | null = null
   let channel: BroadcastChannel | null = null
 
-  const setup = computed(() => (pack.value === null || template.value === null ? null : makeSetup(buildGameDoc(template.value, pack.value))))
+  const setup = computed(() =>
+    pack.value === null || template.value === null ? null : makeSetup(buildGameDoc(template.value, pack.value)),
+  )
   /** The template's own content, for "before". */
-  const before = computed(() => (template.value === null ? null : makeSetup(buildGameDoc(template.value, newPack(template.value, 'template')))))
+  const before = computed(() =>
+    template.value === null ? null : makeSetup(buildGameDoc(template.value, newPack(template.value, 'template'))),
+  )
   const canUndo = computed(() => history.value.past.at(-1)?.name ?? '')
   const canRedo = computed(() => history.value.future.at(-1)?.name ?? '')
 
@@ -54,7 +66,8 @@ export const useBench = defineStore('bench', () => {
     rev = row.rev
     savedAt.value = row.changed
     saving.value = 'saved'
-    if (specOf(template.value, selected.value.part) === undefined) selected.value = { part: template.value.parts[0]!.id, entry: '' }
+    if (specOf(template.value, selected.value.part) === undefined)
+      selected.value = { part: template.value.parts[0]!.id, entry: '' }
     listen(id)
     return true
   }
@@ -92,7 +105,10 @@ export const useBench = defineStore('bench', () => {
       channel?.postMessage(rev)
     } catch (error) {
       saving.value = error instanceof SavedElsewhere ? 'elsewhere' : 'failed'
-      if (saving.value === 'failed') notices.warn('This browser could not save the pack (its storage may be full). Save it as a file now so that nothing is lost.')
+      if (saving.value === 'failed')
+        notices.warn(
+          'This browser could not save the pack (its storage may be full). Save it as a file now so that nothing is lost.',
+        )
     }
   }
 
@@ -112,7 +128,12 @@ export const useBench = defineStore('bench', () => {
 
   /** After both tabs changed the pack: this tab's state becomes a pack of its own. Returns its id. */
   async function keepAsCopy(): Promise<string> {
-    const copy: Pack = { ...pack.value!, id: crypto.randomUUID(), label: { ...pack.value!.label, title: `${pack.value!.label.title} (copy)`.trim() }, postings: [] }
+    const copy: Pack = {
+      ...pack.value!,
+      id: crypto.randomUUID(),
+      label: { ...pack.value!.label, title: `${pack.value!.label.title} (copy)`.trim() },
+      postings: [],
+    }
     await savePack(copy, history.value, 0)
     await reload()
     return copy.id
@@ -126,7 +147,11 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Does a command as a named, undoable step; bytes it needs are kept before it shows. */
-  async function act(name: string, command: Command, options: { mark?: string; files?: ReadonlyMap<string, Uint8Array> } = {}): Promise<void> {
+  async function act(
+    name: string,
+    command: Command,
+    options: { mark?: string; files?: ReadonlyMap<string, Uint8Array> } = {},
+  ): Promise<void> {
     if (options.files !== undefined && options.files.size > 0) await keepBytes(options.files)
     if (pack.value !== null) take(perform(pack.value, history.value, name, command, options.mark))
   }
@@ -148,8 +173,10 @@ export const useBench = defineStore('bench', () => {
     later()
   }
 
-  const spec = (part: string): PartSpec | undefined => (template.value === null ? undefined : specOf(template.value, part))
-  const content = (part: string) => (pack.value === null || template.value === null ? undefined : contentOf(pack.value, template.value, part))
+  const spec = (part: string): PartSpec | undefined =>
+    template.value === null ? undefined : specOf(template.value, part)
+  const content = (part: string) =>
+    pack.value === null || template.value === null ? undefined : contentOf(pack.value, template.value, part)
   const facts = (hash: string) => pack.value?.assets[hash] ?? template.value?.assets[hash]?.facts
   const select = (part: string, entry = '') => {
     selected.value = { part, entry }
@@ -158,5 +185,30 @@ export const useBench = defineStore('bench', () => {
     history.value = sealHistory(history.value)
   }
 
-  return { pack, template, history, setup, before, savedAt, saving, selected, tally, canUndo, canRedo, open, reload, settle, keepAsCopy, act, undo, redo, record, spec, content, facts, select, seal }
+  return {
+    pack,
+    template,
+    history,
+    setup,
+    before,
+    savedAt,
+    saving,
+    selected,
+    tally,
+    canUndo,
+    canRedo,
+    open,
+    reload,
+    settle,
+    keepAsCopy,
+    act,
+    undo,
+    redo,
+    record,
+    spec,
+    content,
+    facts,
+    select,
+    seal,
+  }
 })

@@ -32,7 +32,12 @@ export const useCheck = defineStore('check', () => {
     // A later run has been asked for in the meantime: its answer counts.
     if (mine !== turn) return
     findings.value = [...result.findings].sort((a, b) => RANK[a.severity] - RANK[b.severity])
-    looked.value = { rules: result.rules, asked: result.asked, worked: result.worked, tookMs: performance.now() - began }
+    looked.value = {
+      rules: result.rules,
+      asked: result.asked,
+      worked: result.worked,
+      tookMs: performance.now() - began,
+    }
     state.value = 'done'
   }
 
@@ -65,14 +70,24 @@ export const useCheck = defineStore('check', () => {
   }
 
   const ofPart = (part: string, entry?: string): Finding[] =>
-    findings.value.filter((finding) => finding.subject.part === part && (entry === undefined || finding.subject.entry === entry))
+    findings.value.filter(
+      (finding) => finding.subject.part === part && (entry === undefined || finding.subject.entry === entry),
+    )
   const worst = (part: string): Severity | null => {
     const ranks = ofPart(part).filter((finding) => finding.rule !== 'still-template')
-    return ranks.some((one) => one.severity === 'must') ? 'must' : ranks.some((one) => one.severity === 'should') ? 'should' : null
+    return ranks.some((one) => one.severity === 'must')
+      ? 'must'
+      : ranks.some((one) => one.severity === 'should')
+        ? 'should'
+        : null
   }
   const must = computed(() => findings.value.filter((finding) => finding.severity === 'must'))
-  const labelOpen = computed(() => findings.value.filter((finding) => finding.subject.field !== undefined && finding.severity === 'must').length)
-  const weighIn = computed(() => (bench.pack === null || bench.template === null ? null : weigh(bench.template, bench.pack, playerCode.length)))
+  const labelOpen = computed(
+    () => findings.value.filter((finding) => finding.subject.field !== undefined && finding.severity === 'must').length,
+  )
+  const weighIn = computed(() =>
+    bench.pack === null || bench.template === null ? null : weigh(bench.template, bench.pack, playerCode.length),
+  )
 
   return { findings, looked, state, run, fix, ofPart, worst, must, labelOpen, weighIn }
 })

@@ -20,15 +20,26 @@ export const useCovers = defineStore('covers', () => {
     const hash = hashOf(bytes)
     const size = { width: picture.width, height: picture.height }
     // Made of the game's own parts, which carry their own credits.
-    const facts = newFacts('cover taken from play.png', 'image/png', bytes.length, size, new Date().toISOString(), { author: bench.pack?.label.author || 'the maker', licence: 'LicenseRef-Own-Work' })
-    await bench.act('Take a cover from play', { type: 'set-label', change: { cover: hash }, assets: { [hash]: facts } }, { files: new Map([[hash, bytes]]) })
+    const facts = newFacts('cover taken from play.png', 'image/png', bytes.length, size, new Date().toISOString(), {
+      author: bench.pack?.label.author || 'the maker',
+      licence: 'LicenseRef-Own-Work',
+    })
+    await bench.act(
+      'Take a cover from play',
+      { type: 'set-label', change: { cover: hash }, assets: { [hash]: facts } },
+      { files: new Map([[hash, bytes]]) },
+    )
   }
 
   /** A picture brought in as a cover; the check compares it with the game's own. */
   async function bring(what: Bringing): Promise<void> {
     try {
       const taken = await swap.takeIn(what, 'picture', 10)
-      await bench.act('Bring in a cover', { type: 'set-label', change: { cover: taken.hash }, assets: { ...taken.originals, [taken.hash]: taken.facts } }, { files: taken.files })
+      await bench.act(
+        'Bring in a cover',
+        { type: 'set-label', change: { cover: taken.hash }, assets: { ...taken.originals, [taken.hash]: taken.facts } },
+        { files: taken.files },
+      )
     } catch (error) {
       if (!(error instanceof UserError)) throw error
       notices.warn(error.message)

@@ -76,7 +76,13 @@ export const useDrawer = defineStore('drawer', () => {
           durationS: item.durationS,
           url,
           hash: item.hash,
-          bringing: { name: item.file, size: item.bytes, source, cut: item.kind === 'picture' ? { columns: item.columns, rows: item.rows } : undefined, bytes: async () => new Uint8Array(await (await fetch(url)).arrayBuffer()) },
+          bringing: {
+            name: item.file,
+            size: item.bytes,
+            source,
+            cut: item.kind === 'picture' ? { columns: item.columns, rows: item.rows } : undefined,
+            bytes: async () => new Uint8Array(await (await fetch(url)).arrayBuffer()),
+          },
         }
       })
       loaded.value = true
@@ -87,34 +93,36 @@ export const useDrawer = defineStore('drawer', () => {
 
   async function loadMine(): Promise<void> {
     const rows = await listMine()
-    mine.value = rows.map(
-      ({ hash, facts }): Piece => ({
-        id: `mine/${hash}`,
-        set: 'mine',
-        name: facts.source.file.replace(/\.[a-z0-9]+$/i, ''),
-        words: facts.source.author,
-        kind: isPicture(facts.mime) ? 'picture' : 'sound',
-        columns: 1,
-        rows: 1,
-        width: facts.width,
-        height: facts.height,
-        durationS: facts.durationS,
-        url: null,
-        hash,
-        bringing: {
-          name: facts.source.file,
-          size: facts.bytes,
-          source: facts.source,
-          bytes: async () => (await readBytes(hash)) ?? new Uint8Array(),
-        },
-      }),
-    )
+    mine.value = rows.map(({ hash, facts }): Piece => ({
+      id: `mine/${hash}`,
+      set: 'mine',
+      name: facts.source.file.replace(/\.[a-z0-9]+$/i, ''),
+      words: facts.source.author,
+      kind: isPicture(facts.mime) ? 'picture' : 'sound',
+      columns: 1,
+      rows: 1,
+      width: facts.width,
+      height: facts.height,
+      durationS: facts.durationS,
+      url: null,
+      hash,
+      bringing: {
+        name: facts.source.file,
+        size: facts.bytes,
+        source: facts.source,
+        bytes: async () => (await readBytes(hash)) ?? new Uint8Array(),
+      },
+    }))
   }
 
   const shown = computed(() => {
     const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
     const within = [...(set.value === 'mine' ? [] : shipped.value), ...(set.value === 'saltwick' ? [] : mine.value)]
-    return within.filter((piece) => (set.value !== 'sounds' || piece.kind === 'sound') && words.every((word) => `${piece.name} ${piece.words}`.toLowerCase().includes(word)))
+    return within.filter(
+      (piece) =>
+        (set.value !== 'sounds' || piece.kind === 'sound') &&
+        words.every((word) => `${piece.name} ${piece.words}`.toLowerCase().includes(word)),
+    )
   })
 
   const byId = (id: string): Piece | undefined => [...shipped.value, ...mine.value].find((piece) => piece.id === id)

@@ -38,7 +38,9 @@ export const useLibrary = defineStore('library', () => {
       await Promise.all(
         index.items
           .filter((item) => pack.assets[item.hash] !== undefined)
-          .map(async (item) => files.set(item.hash, new Uint8Array(await (await fetch(`/drawer/saltwick/${item.file}`)).arrayBuffer()))),
+          .map(async (item) =>
+            files.set(item.hash, new Uint8Array(await (await fetch(`/drawer/saltwick/${item.file}`)).arrayBuffer())),
+          ),
       )
       await keepBytes(files)
       if ((await loadPack(pack.id)) === null) await savePack(pack, emptyHistory(), 0)
@@ -79,7 +81,9 @@ export const useLibrary = defineStore('library', () => {
     const { pack, bytes } = opened.value
     const known = await templates.load(pack.template.id).catch(() => null)
     if (known === null) {
-      notices.warn(`“${file.name}” is made with the template “${pack.template.id}”, which this Pack Post does not have. Update it, then open the pack again.`)
+      notices.warn(
+        `“${file.name}” is made with the template “${pack.template.id}”, which this Pack Post does not have. Update it, then open the pack again.`,
+      )
       return null
     }
     const there = await loadPack(pack.id)
@@ -88,7 +92,9 @@ export const useLibrary = defineStore('library', () => {
     for (const [hash, facts] of Object.entries(pack.assets)) await keepMine(hash, facts)
     await savePack({ ...pack, id }, emptyHistory(), 0)
     await refresh()
-    notices.say(there === null ? `“${file.name}” is open.` : `“${file.name}” is open as a second pack beside the one you have.`)
+    notices.say(
+      there === null ? `“${file.name}” is open.` : `“${file.name}” is open as a second pack beside the one you have.`,
+    )
     return id
   }
 

@@ -30,7 +30,9 @@ export const usePosting = defineStore('posting', () => {
   const last = computed((): PostingRecord | null => bench.pack?.postings.at(-1) ?? null)
   /** The game these postings belong to; null before the first. */
   const game = computed(() => last.value?.game ?? null)
-  const liveRecord = computed(() => [...(bench.pack?.postings ?? [])].reverse().find((one) => one.state === 'live') ?? null)
+  const liveRecord = computed(
+    () => [...(bench.pack?.postings ?? [])].reverse().find((one) => one.state === 'live') ?? null,
+  )
 
   async function build(): Promise<Parcel | null> {
     if (bench.pack === null || bench.template === null) return null
@@ -45,12 +47,17 @@ export const usePosting = defineStore('posting', () => {
     const body: unknown = await answer.json().catch(() => null)
     if (answer.ok) return schema.parse(body)
     const problem = Problem.safeParse(body)
-    throw new Error(problem.success ? problem.data.detail : 'The arcade did not answer as expected. Try again in a moment.')
+    throw new Error(
+      problem.success ? problem.data.detail : 'The arcade did not answer as expected. Try again in a moment.',
+    )
   }
 
   async function call<T>(path: string, schema: z.ZodType<T>, init: RequestInit = {}): Promise<T> {
     const key = await ownKey()
-    const answer = await fetch(path, { ...init, headers: { 'content-type': 'application/json', authorization: `Bearer ${key}`, ...init.headers } })
+    const answer = await fetch(path, {
+      ...init,
+      headers: { 'content-type': 'application/json', authorization: `Bearer ${key}`, ...init.headers },
+    })
     return read(answer, schema)
   }
 
@@ -59,7 +66,10 @@ export const usePosting = defineStore('posting', () => {
     const host = window.location.origin
     const known = await readKey(host)
     if (known !== null) {
-      const answer = await fetch('/api/arcade/session', { method: 'POST', headers: { authorization: `Bearer ${known}` } })
+      const answer = await fetch('/api/arcade/session', {
+        method: 'POST',
+        headers: { authorization: `Bearer ${known}` },
+      })
       if (answer.ok) return known
       if (answer.status !== 403) throw new Error('The arcade did not answer. Try again in a moment.')
       // The arcade's own store was emptied: a key it does not know opens nothing any more.
@@ -88,7 +98,13 @@ export const usePosting = defineStore('posting', () => {
         onError: (error) => {
           const body = 'originalResponse' in error ? error.originalResponse?.getBody() : undefined
           const problem = Problem.safeParse(safeJson(body ?? ''))
-          reject(new Error(problem.success ? problem.data.detail : 'The parcel did not get through. Check the connection and press Post it again: it goes on from where it stopped.'))
+          reject(
+            new Error(
+              problem.success
+                ? problem.data.detail
+                : 'The parcel did not get through. Check the connection and press Post it again: it goes on from where it stopped.',
+            ),
+          )
         },
       })
       void upload.findPreviousUploads().then((earlier) => {
@@ -107,12 +123,20 @@ export const usePosting = defineStore('posting', () => {
     try {
       const parcel = await build()
       if (parcel === null || bench.pack === null) return stop()
-      if (parcel.zip.length > UPLOAD_LIMIT_BYTES) throw new Error(`The parcel has ${(parcel.zip.length / 1e6).toFixed(1)} MB; the arcade takes ${UPLOAD_LIMIT_BYTES / 1e6}. The weigh-in on Check shows what weighs most.`)
+      if (parcel.zip.length > UPLOAD_LIMIT_BYTES)
+        throw new Error(
+          `The parcel has ${(parcel.zip.length / 1e6).toFixed(1)} MB; the arcade takes ${UPLOAD_LIMIT_BYTES / 1e6}. The weigh-in on Check shows what weighs most.`,
+        )
       phase.value = 'sending'
       progress.value = { sent: 0, total: parcel.zip.length }
       const key = await ownKey()
       const upload = await send(parcel.zip, key)
-      const request: PostRequest = { upload, visibility: options.visibility, note: options.note, ...(before === null ? {} : { game: before }) }
+      const request: PostRequest = {
+        upload,
+        visibility: options.visibility,
+        note: options.note,
+        ...(before === null ? {} : { game: before }),
+      }
       const view = await call('/api/arcade/postings', PostingView, { method: 'POST', body: JSON.stringify(request) })
       keep(view, fingerprintOf(bench.pack))
       follow(view)
@@ -148,7 +172,9 @@ export const usePosting = defineStore('posting', () => {
     if (known === undefined || known.state === view.state) return
     bench.record((pack) => ({
       ...pack,
-      postings: pack.postings.map((one) => (one.id === view.id ? { ...one, state: view.state, at: view.states.at(-1)?.at ?? one.at } : one)),
+      postings: pack.postings.map((one) =>
+        one.id === view.id ? { ...one, state: view.state, at: view.states.at(-1)?.at ?? one.at } : one,
+      ),
     }))
   }
 
@@ -183,8 +209,15 @@ export const usePosting = defineStore('posting', () => {
   async function setVisibility(visibility: Visibility): Promise<boolean> {
     if (game.value === null) return false
     try {
-      await call(`/api/arcade/games/${game.value}/visibility`, z.object({ visibility: z.string() }), { method: 'PUT', body: JSON.stringify({ visibility }) })
-      bench.record((pack) => ({ ...pack, label: { ...pack.label, visibility }, postings: pack.postings.map((one, i) => (i === pack.postings.length - 1 ? { ...one, visibility } : one)) }))
+      await call(`/api/arcade/games/${game.value}/visibility`, z.object({ visibility: z.string() }), {
+        method: 'PUT',
+        body: JSON.stringify({ visibility }),
+      })
+      bench.record((pack) => ({
+        ...pack,
+        label: { ...pack.label, visibility },
+        postings: pack.postings.map((one, i) => (i === pack.postings.length - 1 ? { ...one, visibility } : one)),
+      }))
       return true
     } catch (error) {
       notices.warn(error instanceof Error ? error.message : 'The arcade did not answer.')

@@ -16,13 +16,17 @@ export const useShapes = defineStore('shapes', () => {
   async function fairness(sprite: SpriteContent): Promise<number | null> {
     const frame = frameOf(sprite)
     const facts = bench.facts(frame.asset)
-    return facts === undefined || bench.template === null ? null : workshop().fairness(plain(sprite.hitShape), plain(frame), plain(facts), toRaw(bench.template))
+    return facts === undefined || bench.template === null
+      ? null
+      : workshop().fairness(plain(sprite.hitShape), plain(frame), plain(facts), toRaw(bench.template))
   }
 
   async function fit(sprite: SpriteContent, points = 12): Promise<Point[] | null> {
     const frame = frameOf(sprite)
     const facts = bench.facts(frame.asset)
-    return facts === undefined || bench.template === null ? null : workshop().outline(plain(frame), plain(facts), toRaw(bench.template), points)
+    return facts === undefined || bench.template === null
+      ? null
+      : workshop().outline(plain(frame), plain(facts), toRaw(bench.template), points)
   }
 
   return { fairness, fit }

@@ -22,7 +22,11 @@ export interface Bringing {
   cut?: { columns: number; rows: number }
 }
 
-export const fromFile = (file: File): Bringing => ({ name: file.name, size: file.size, bytes: async () => new Uint8Array(await file.arrayBuffer()) })
+export const fromFile = (file: File): Bringing => ({
+  name: file.name,
+  size: file.size,
+  bytes: async () => new Uint8Array(await file.arrayBuffer()),
+})
 
 const SVG_PX_PER_UNIT = 160
 
@@ -33,7 +37,11 @@ export const useSwap = defineStore('swap', () => {
   const busy = ref('')
 
   const wantOf = (content: PartContent): 'picture' | 'sound' | null =>
-    content.kind === 'sound' || content.kind === 'music' ? 'sound' : content.kind === 'wording' || content.kind === 'dial' ? null : 'picture'
+    content.kind === 'sound' || content.kind === 'music'
+      ? 'sound'
+      : content.kind === 'wording' || content.kind === 'dial'
+        ? null
+        : 'picture'
 
   async function takeIn(what: Bringing, want: 'picture' | 'sound', height: number): Promise<TakenIn> {
     checkFileSize(what.name, what.size)
@@ -45,15 +53,27 @@ export const useSwap = defineStore('swap', () => {
       const size = identify(what.name, bytes, 'picture')
       drawn = await drawSvg(what.name, bytes, size, height * SVG_PX_PER_UNIT)
     }
-    const taken = want === 'picture' ? await workshop().takePicture(what.name, bytes, imported, source, drawn) : await workshop().takeSound(what.name, bytes, imported, source)
+    const taken =
+      want === 'picture'
+        ? await workshop().takePicture(what.name, bytes, imported, source, drawn)
+        : await workshop().takeSound(what.name, bytes, imported, source)
     if (!taken.ok) throw new UserError(taken.message, taken.code)
     await keepBytes(taken.value.files)
     await keepMine(taken.value.hash, taken.value.facts)
     return taken.value
   }
 
-  async function sprite(taken: TakenIn, like: SpriteContent, spec: PartSpec, cut?: Bringing['cut']): Promise<SpriteContent> {
-    const wish = { clips: spec.clips ?? Object.keys(like.clips).slice(0, 1), optionalClips: spec.optionalClips ?? [], like }
+  async function sprite(
+    taken: TakenIn,
+    like: SpriteContent,
+    spec: PartSpec,
+    cut?: Bringing['cut'],
+  ): Promise<SpriteContent> {
+    const wish = {
+      clips: spec.clips ?? Object.keys(like.clips).slice(0, 1),
+      optionalClips: spec.optionalClips ?? [],
+      like,
+    }
     const made = await workshop().cutSprite(taken.hash, taken.facts, bench.template!, wish, cut)
     if (!made.ok) throw new UserError(made.message, made.code)
     return made.value
@@ -68,7 +88,9 @@ export const useSwap = defineStore('swap', () => {
     if (spec === undefined || content === undefined) return false
     const want = wantOf(content)
     if (want === null) {
-      notices.warn(`${spec.name} is ${content.kind === 'dial' ? 'a dial' : 'made of words'}; drop “${what.name}” on a picture or a sound.`)
+      notices.warn(
+        `${spec.name} is ${content.kind === 'dial' ? 'a dial' : 'made of words'}; drop “${what.name}” on a picture or a sound.`,
+      )
       return false
     }
     busy.value = part
@@ -80,14 +102,36 @@ export const useSwap = defineStore('swap', () => {
       const options = { files: taken.files }
       switch (content.kind) {
         case 'sprite':
-          await bench.act(step, { type: 'set-part', part, content: await sprite(taken, reference.kind === 'sprite' ? reference : content, spec, what.cut), assets: assets(taken) }, options)
+          await bench.act(
+            step,
+            {
+              type: 'set-part',
+              part,
+              content: await sprite(taken, reference.kind === 'sprite' ? reference : content, spec, what.cut),
+              assets: assets(taken),
+            },
+            options,
+          )
           break
         case 'picture':
-          await bench.act(step, { type: 'set-part', part, content: { ...content, asset: taken.hash, crisp: taken.crisp }, assets: assets(taken) }, options)
+          await bench.act(
+            step,
+            {
+              type: 'set-part',
+              part,
+              content: { ...content, asset: taken.hash, crisp: taken.crisp },
+              assets: assets(taken),
+            },
+            options,
+          )
           break
         case 'sound':
         case 'music':
-          await bench.act(step, { type: 'set-part', part, content: { ...content, asset: taken.hash }, assets: assets(taken) }, options)
+          await bench.act(
+            step,
+            { type: 'set-part', part, content: { ...content, asset: taken.hash }, assets: assets(taken) },
+            options,
+          )
           break
         case 'cast':
           await putEntry(what, taken, spec, content, entry)
@@ -103,26 +147,62 @@ export const useSwap = defineStore('swap', () => {
   }
 
   /** On an entry: its drawing. On the cast itself: one more entry. */
-  async function putEntry(what: Bringing, taken: TakenIn, spec: PartSpec, cast: CastContent, entry: string): Promise<void> {
+  async function putEntry(
+    what: Bringing,
+    taken: TakenIn,
+    spec: PartSpec,
+    cast: CastContent,
+    entry: string,
+  ): Promise<void> {
     const old = cast.entries.find((one) => one.id === entry)
     const like = old?.sprite ?? (spec.content.kind === 'cast' ? spec.content.entries[0]?.sprite : undefined)
     if (like === undefined) return
     const drawing = await sprite(taken, like, spec, what.cut)
     const name = plainName(what.name)
     if (old !== undefined) {
-      await bench.act(`Swap ${old.name}`, { type: 'cast-set', part: spec.id, from: cast, entry, change: { sprite: drawing, name }, assets: assets(taken) }, { files: taken.files })
+      await bench.act(
+        `Swap ${old.name}`,
+        {
+          type: 'cast-set',
+          part: spec.id,
+          from: cast,
+          entry,
+          change: { sprite: drawing, name },
+          assets: assets(taken),
+        },
+        { files: taken.files },
+      )
       return
     }
-    const made: CastEntry = { id: name, name, sprite: drawing, points: spec.role === 'bad' ? 0 : 10, harm: spec.role === 'bad' ? 1 : 0, often: 2 }
-    await bench.act(`Add ${name}`, { type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) }, { files: taken.files })
-    bench.select(spec.id, bench.content(spec.id)?.kind === 'cast' ? ((bench.content(spec.id) as CastContent).entries.at(-1)?.id ?? '') : '')
+    const made: CastEntry = {
+      id: name,
+      name,
+      sprite: drawing,
+      points: spec.role === 'bad' ? 0 : 10,
+      harm: spec.role === 'bad' ? 1 : 0,
+      often: 2,
+    }
+    await bench.act(
+      `Add ${name}`,
+      { type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) },
+      { files: taken.files },
+    )
+    bench.select(
+      spec.id,
+      bench.content(spec.id)?.kind === 'cast' ? ((bench.content(spec.id) as CastContent).entries.at(-1)?.id ?? '') : '',
+    )
   }
 
   /** Cuts the sprite's picture again with other columns and rows. */
   async function recut(part: string, entry: string, cut: { columns: number; rows: number }): Promise<void> {
     const spec = bench.spec(part)
     const content = bench.content(part)
-    const old = content?.kind === 'sprite' ? content : content?.kind === 'cast' ? content.entries.find((one) => one.id === entry)?.sprite : undefined
+    const old =
+      content?.kind === 'sprite'
+        ? content
+        : content?.kind === 'cast'
+          ? content.entries.find((one) => one.id === entry)?.sprite
+          : undefined
     const hash = old === undefined ? undefined : Object.values(old.clips)[0]?.frames[0]?.asset
     const facts = hash === undefined ? undefined : bench.facts(hash)
     if (spec === undefined || old === undefined || hash === undefined || facts === undefined) return
@@ -132,9 +212,16 @@ export const useSwap = defineStore('swap', () => {
     await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made.value)
   }
 
-  async function setSprite(part: string, entry: string, name: string, sprite_: SpriteContent, mark = ''): Promise<void> {
+  async function setSprite(
+    part: string,
+    entry: string,
+    name: string,
+    sprite_: SpriteContent,
+    mark = '',
+  ): Promise<void> {
     const content = bench.content(part)
-    if (content?.kind === 'cast') await bench.act(name, { type: 'cast-set', part, from: content, entry, change: { sprite: sprite_ } }, { mark })
+    if (content?.kind === 'cast')
+      await bench.act(name, { type: 'cast-set', part, from: content, entry, change: { sprite: sprite_ } }, { mark })
     else await bench.act(name, { type: 'set-part', part, content: sprite_ }, { mark })
   }
 

@@ -1,8 +1,28 @@
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import type { VuetifyOptions } from 'vuetify'
 
-const LIGHT = { paper: '#F5EFE4', sheet: '#FFFDF8', ink: '#232838', soft: '#5B6072', teal: '#125E68', vermilion: '#C9412A', kraft: '#C79A63', sun: '#E5A823', rule: '#D9CFBF' }
-const NIGHT = { paper: '#171B26', sheet: '#1F2533', ink: '#F1EBDD', soft: '#A9AEBD', teal: '#5FB7BE', vermilion: '#F07A5F', kraft: '#D8B07C', sun: '#EDBE55', rule: '#39415A' }
+const LIGHT = {
+  paper: '#F5EFE4',
+  sheet: '#FFFDF8',
+  ink: '#232838',
+  soft: '#5B6072',
+  teal: '#125E68',
+  vermilion: '#C9412A',
+  kraft: '#C79A63',
+  sun: '#E5A823',
+  rule: '#D9CFBF',
+}
+const NIGHT = {
+  paper: '#171B26',
+  sheet: '#1F2533',
+  ink: '#F1EBDD',
+  soft: '#A9AEBD',
+  teal: '#5FB7BE',
+  vermilion: '#F07A5F',
+  kraft: '#D8B07C',
+  sun: '#EDBE55',
+  rule: '#39415A',
+}
 
 const theme = (c: typeof LIGHT, dark: boolean) => ({
   dark,

@@ -4,7 +4,12 @@ import { userError } from '@core/errors'
  * Draws an SVG at `height` px as PNG. As an image it can run no script and load nothing from outside; the browser
  * sees to both.
  */
-export async function drawSvg(name: string, bytes: Uint8Array, size: { width: number; height: number }, height: number): Promise<Uint8Array> {
+export async function drawSvg(
+  name: string,
+  bytes: Uint8Array,
+  size: { width: number; height: number },
+  height: number,
+): Promise<Uint8Array> {
   const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'image/svg+xml' }))
   try {
     const image = new Image()
@@ -19,7 +24,10 @@ export async function drawSvg(name: string, bytes: Uint8Array, size: { width: nu
     if (blob === null) throw new Error('nothing drawn')
     return new Uint8Array(await blob.arrayBuffer())
   } catch {
-    throw userError('file-broken', `“${name}” is an SVG that cannot be drawn. Save it as plain SVG or PNG and drop it here.`)
+    throw userError(
+      'file-broken',
+      `“${name}” is an SVG that cannot be drawn. Save it as plain SVG or PNG and drop it here.`,
+    )
   } finally {
     URL.revokeObjectURL(url)
   }

@@ -35,7 +35,9 @@ async function answer<T>(does: () => Promise<T>): Promise<Answer<T>> {
 }
 
 async function decodePicture(bytes: Uint8Array, mime: Mime): Promise<Pixels> {
-  const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }), { colorSpaceConversion: 'none' })
+  const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }), {
+    colorSpaceConversion: 'none',
+  })
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
   const ink = canvas.getContext('2d', { willReadFrequently: true })!
   ink.drawImage(bitmap, 0, 0)
@@ -45,7 +47,10 @@ async function decodePicture(bytes: Uint8Array, mime: Mime): Promise<Pixels> {
 }
 
 /** The last few decoded files: a check asks for the same ones again and again. */
-function remember<T>(most: number, make: (hash: string, template: Template, facts: AssetFacts | undefined) => Promise<T | null>) {
+function remember<T>(
+  most: number,
+  make: (hash: string, template: Template, facts: AssetFacts | undefined) => Promise<T | null>,
+) {
   const kept = new Map<string, Promise<T | null>>()
   return (hash: string, template: Template, facts: AssetFacts | undefined): Promise<T | null> => {
     const found = kept.get(hash) ?? make(hash, template, facts).catch(() => null)
@@ -95,7 +100,13 @@ const workshop = {
    * Takes in a picture. GIF becomes its first frame as PNG; an SVG comes already drawn, as `drawn`. The file as it
    * was is kept beside what was made of it.
    */
-  takePicture: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>, drawn?: Uint8Array) =>
+  takePicture: (
+    name: string,
+    bytes: Uint8Array,
+    imported: string,
+    source: Partial<AssetFacts['source']>,
+    drawn?: Uint8Array,
+  ) =>
     answer(async (): Promise<TakenIn> => {
       const kind = identify(name, bytes, 'picture')
       const hash = hashOf(bytes)
@@ -106,11 +117,21 @@ const workshop = {
       const size = { width: pixels.width, height: pixels.height }
       const original = newFacts(name, kind.mime, bytes.length, size, imported, source)
       const crisp = looksLikePixelArt(pixels)
-      if (kind.mime !== 'image/gif' && drawn === undefined) return { hash, facts: original, files: new Map([[hash, bytes]]), originals: {}, crisp }
+      if (kind.mime !== 'image/gif' && drawn === undefined)
+        return { hash, facts: original, files: new Map([[hash, bytes]]), originals: {}, crisp }
       const png = encodePng(pixels)
       const made = hashOf(png)
       const facts: AssetFacts = { ...original, mime: 'image/png', bytes: png.length, madeFrom: hash }
-      return { hash: made, facts, files: new Map([[hash, bytes], [made, png]]), originals: { [hash]: original }, crisp }
+      return {
+        hash: made,
+        facts,
+        files: new Map([
+          [hash, bytes],
+          [made, png],
+        ]),
+        originals: { [hash]: original },
+        crisp,
+      }
     }),
 
   takeSound: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
@@ -122,11 +143,23 @@ const workshop = {
       const durationS = durationOf(samples)
       checkDuration(name, durationS)
       const hash = hashOf(bytes)
-      return { hash, facts: newFacts(name, kind.mime, bytes.length, { durationS }, imported, source), files: new Map([[hash, bytes]]), originals: {}, crisp: false }
+      return {
+        hash,
+        facts: newFacts(name, kind.mime, bytes.length, { durationS }, imported, source),
+        files: new Map([[hash, bytes]]),
+        originals: {},
+        crisp: false,
+      }
     }),
 
   /** Cuts a picture that is in the store into a sprite; without `cut`, by the best guess. */
-  cutSprite: (hash: string, facts: AssetFacts, template: Template, wish: SpriteWish, cut?: { columns: number; rows: number }) =>
+  cutSprite: (
+    hash: string,
+    facts: AssetFacts,
+    template: Template,
+    wish: SpriteWish,
+    cut?: { columns: number; rows: number },
+  ) =>
     answer(async () => {
       const pixels = await pixelsOf(hash, template, facts)
       if (pixels === null) throw broken(facts.source.file)

@@ -23,7 +23,10 @@ describe('outline', () => {
   })
 
   it('of a rectangle is the rectangle', () => {
-    const shape = outlineOf(picture(64, 64, (x, y) => (x >= 16 && x < 48 && y >= 8 && y < 56 ? [9, 9, 9, 255] : CLEAR)), 8)!
+    const shape = outlineOf(
+      picture(64, 64, (x, y) => (x >= 16 && x < 48 && y >= 8 && y < 56 ? [9, 9, 9, 255] : CLEAR)),
+      8,
+    )!
     expect(shapeArea(shape)).toBeCloseTo((32 * 48) / 4096, 1)
     expect(Math.min(...shape.map((p) => p.x))).toBeCloseTo(0.25, 1)
     expect(Math.max(...shape.map((p) => p.y))).toBeCloseTo(56 / 64, 1)
@@ -51,15 +54,37 @@ describe('outline', () => {
   it('is as fair as it is large against the drawing', () => {
     const pixels = disc(100, 40)
     expect(fairness(outlineOf(pixels, 16)!, pixels)).toBeCloseTo(1, 1)
-    expect(fairness([{ x: 0, y: 0 }, { x: 1, y: 0 }, { x: 1, y: 1 }, { x: 0, y: 1 }], pixels)).toBeCloseTo(1.99, 1)
-    expect(fairness([], picture(4, 4, () => CLEAR))).toBe(Infinity)
+    expect(
+      fairness(
+        [
+          { x: 0, y: 0 },
+          { x: 1, y: 0 },
+          { x: 1, y: 1 },
+          { x: 0, y: 1 },
+        ],
+        pixels,
+      ),
+    ).toBeCloseTo(1.99, 1)
+    expect(
+      fairness(
+        [],
+        picture(4, 4, () => CLEAR),
+      ),
+    ).toBe(Infinity)
   })
 })
 
 describe('backdrop removal', () => {
   it('sees a white box, also through JPEG, and not where the border is see-through or busy', async () => {
-    expect(flatBackdrop(disc(60, 20, [180, 30, 30, 255], [255, 255, 255, 255]))).toMatchObject({ r: 255, g: 255, b: 255 })
-    const jpeg = await sharp(Buffer.from(encodePng(disc(60, 20, [180, 30, 30, 255], [255, 255, 255, 255])))).flatten().jpeg({ quality: 60 }).toBuffer()
+    expect(flatBackdrop(disc(60, 20, [180, 30, 30, 255], [255, 255, 255, 255]))).toMatchObject({
+      r: 255,
+      g: 255,
+      b: 255,
+    })
+    const jpeg = await sharp(Buffer.from(encodePng(disc(60, 20, [180, 30, 30, 255], [255, 255, 255, 255]))))
+      .flatten()
+      .jpeg({ quality: 60 })
+      .toBuffer()
     expect(flatBackdrop((await decodePicture(new Uint8Array(jpeg)))!)).not.toBeNull()
     expect(flatBackdrop(disc(60, 20))).toBeNull()
     expect(flatBackdrop(picture(40, 40, (x, y) => [(x * 37) % 256, (y * 91) % 256, 9, 255]))).toBeNull()
@@ -84,14 +109,30 @@ describe('backdrop removal', () => {
 describe('sniff', () => {
   it('knows files made by others by their bytes', async () => {
     const base = sharp({ create: { width: 37, height: 21, channels: 4, background: '#c9412a' } })
-    for (const [format, mime] of [['png', 'image/png'], ['jpeg', 'image/jpeg'], ['webp', 'image/webp'], ['gif', 'image/gif']] as const)
-      expect(sniff(new Uint8Array(await base.clone().toFormat(format).toBuffer())), format).toEqual({ mime, width: 37, height: 21 })
-    expect(sniff(new Uint8Array(await base.clone().webp({ lossless: true }).toBuffer()))).toMatchObject({ width: 37, height: 21 })
+    for (const [format, mime] of [
+      ['png', 'image/png'],
+      ['jpeg', 'image/jpeg'],
+      ['webp', 'image/webp'],
+      ['gif', 'image/gif'],
+    ] as const)
+      expect(sniff(new Uint8Array(await base.clone().toFormat(format).toBuffer())), format).toEqual({
+        mime,
+        width: 37,
+        height: 21,
+      })
+    expect(sniff(new Uint8Array(await base.clone().webp({ lossless: true }).toBuffer()))).toMatchObject({
+      width: 37,
+      height: 21,
+    })
   })
 
   it('reads sizes of SVG, with a prologue and without', () => {
     const of = (text: string) => sniff(new TextEncoder().encode(text))
-    expect(of('<?xml version="1.0"?>\n<!-- gull -->\n<svg xmlns="x" viewBox="0 0 30 20"></svg>')).toEqual({ mime: 'image/svg+xml', width: 30, height: 20 })
+    expect(of('<?xml version="1.0"?>\n<!-- gull -->\n<svg xmlns="x" viewBox="0 0 30 20"></svg>')).toEqual({
+      mime: 'image/svg+xml',
+      width: 30,
+      height: 20,
+    })
     expect(of('<svg width="64px" height="32" xmlns="x"></svg>')).toMatchObject({ width: 64, height: 32 })
     expect(of('<svg width="100%" xmlns="http://www.w3.org/2000/svg"></svg>')).toMatchObject({ width: 0 })
     expect(of('<html><svg></svg></html>        ')).toBeNull()
@@ -132,7 +173,9 @@ describe('tags', () => {
   })
 
   it('are taken out of PNG and WebP too', async () => {
-    const base = sharp({ create: { width: 8, height: 8, channels: 4, background: '#125e68' } }).withExif({ IFD0: { Make: 'Quay Optics', Model: 'Gull 2' } })
+    const base = sharp({ create: { width: 8, height: 8, channels: 4, background: '#125e68' } }).withExif({
+      IFD0: { Make: 'Quay Optics', Model: 'Gull 2' },
+    })
     for (const format of ['png', 'webp'] as const) {
       const bytes = new Uint8Array(await base.clone().toFormat(format).toBuffer())
       expect(readTags(bytes).device, format).toContain('Gull')
@@ -152,7 +195,9 @@ describe('resize', () => {
   })
 
   it('takes whole pixels by nearest', () => {
-    const checks = picture(12, 12, (x, y) => ((Math.floor(x / 4) + Math.floor(y / 4)) % 2 === 0 ? [0, 0, 0, 255] : [255, 255, 255, 255]))
+    const checks = picture(12, 12, (x, y) =>
+      (Math.floor(x / 4) + Math.floor(y / 4)) % 2 === 0 ? [0, 0, 0, 255] : [255, 255, 255, 255],
+    )
     const small = shrinkNearest(checks, 4)
     expect(small).toMatchObject({ width: 3, height: 3 })
     expect([small.data[0], small.data[4], small.data[8]]).toEqual([0, 255, 0])
@@ -184,10 +229,23 @@ describe('pixels', () => {
 describe('strips', () => {
   const like: SpriteContent = {
     kind: 'sprite',
-    clips: { stand: { frames: [{ asset: '0'.repeat(64), x: 0, y: 0, w: 8, h: 8, hold: 1 }, { asset: '0'.repeat(64), x: 8, y: 0, w: 8, h: 8, hold: 1 }], fps: 5, mode: 'loop' } },
+    clips: {
+      stand: {
+        frames: [
+          { asset: '0'.repeat(64), x: 0, y: 0, w: 8, h: 8, hold: 1 },
+          { asset: '0'.repeat(64), x: 8, y: 0, w: 8, h: 8, hold: 1 },
+        ],
+        fps: 5,
+        mode: 'loop',
+      },
+    },
     strip: { columns: 2, rows: 1 },
     pivot: { x: 0.5, y: 1 },
-    hitShape: [{ x: 0, y: 0 }, { x: 1, y: 0 }, { x: 1, y: 1 }],
+    hitShape: [
+      { x: 0, y: 0 },
+      { x: 1, y: 0 },
+      { x: 1, y: 1 },
+    ],
     height: 2,
     crisp: false,
   }
@@ -203,7 +261,10 @@ describe('strips', () => {
   it('become one clip, or a clip a row, without their empty cells', () => {
     const sheet = picture(24, 16, (x, y) => (x < 16 || y < 8 ? [9, 9, 9, 255] : CLEAR))
     const rows = spriteFromPicture('1'.repeat(64), sheet, { columns: 3, rows: 2 }, wish)
-    expect(Object.fromEntries(Object.entries(rows.clips).map(([name, clip]) => [name, clip.frames.length]))).toEqual({ stand: 3, catch: 2 })
+    expect(Object.fromEntries(Object.entries(rows.clips).map(([name, clip]) => [name, clip.frames.length]))).toEqual({
+      stand: 3,
+      catch: 2,
+    })
     const one = spriteFromPicture('1'.repeat(64), sheet, { columns: 3, rows: 1 }, wish)
     expect(Object.keys(one.clips)).toEqual(['stand'])
     expect(one.clips['stand']!.fps).toBe(5)

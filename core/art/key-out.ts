@@ -69,7 +69,10 @@ export function keyOut(pixels: Pixels, colour: { r: number; g: number; b: number
     }
     const x = p % width
     const edge =
-      (x > 0 && gone[p - 1] === 1) || (x < width - 1 && gone[p + 1] === 1) || (p >= width && gone[p - width] === 1) || (p < width * (height - 1) && gone[p + width] === 1)
+      (x > 0 && gone[p - 1] === 1) ||
+      (x < width - 1 && gone[p + 1] === 1) ||
+      (p >= width && gone[p - width] === 1) ||
+      (p < width * (height - 1) && gone[p + width] === 1)
     if (!edge) continue
     // A border pixel is drawing mixed with backdrop: the nearer its colour is to the backdrop, the less of it stays.
     const distance = away(pixels.data, p * 4, colour.r, colour.g, colour.b)

@@ -22,7 +22,9 @@ export function readTags(bytes: Uint8Array): PictureTags {
     return {
       latitude: finite(tags.gps?.Latitude),
       longitude: finite(tags.gps?.Longitude),
-      device: [exif?.['Make']?.description, exif?.['Model']?.description].filter((word) => word !== undefined && word !== '').join(' '),
+      device: [exif?.['Make']?.description, exif?.['Model']?.description]
+        .filter((word) => word !== undefined && word !== '')
+        .join(' '),
       orientation: orientation >= 1 && orientation <= 8 ? orientation : 1,
     }
   } catch {
@@ -60,7 +62,42 @@ function join(parts: readonly Uint8Array[]): Uint8Array {
 /** An EXIF segment with the orientation and nothing else (TIFF, one entry, big endian). */
 function orientationSegment(orientation: number): Uint8Array {
   return Uint8Array.from([
-    0xff, 0xe1, 0, 34, 0x45, 0x78, 0x69, 0x66, 0, 0, 0x4d, 0x4d, 0, 0x2a, 0, 0, 0, 8, 0, 1, 0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, orientation, 0, 0, 0, 0, 0, 0,
+    0xff,
+    0xe1,
+    0,
+    34,
+    0x45,
+    0x78,
+    0x69,
+    0x66,
+    0,
+    0,
+    0x4d,
+    0x4d,
+    0,
+    0x2a,
+    0,
+    0,
+    0,
+    8,
+    0,
+    1,
+    0x01,
+    0x12,
+    0,
+    3,
+    0,
+    0,
+    0,
+    1,
+    0,
+    orientation,
+    0,
+    0,
+    0,
+    0,
+    0,
+    0,
   ])
 }
 
@@ -87,7 +124,7 @@ const PNG_TAGS = new Set(['tEXt', 'zTXt', 'iTXt', 'eXIf', 'tIME'])
 function stripPng(bytes: Uint8Array): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const parts: Uint8Array[] = [bytes.subarray(0, 8)]
-  for (let at = 8; at + 12 <= bytes.length; ) {
+  for (let at = 8; at + 12 <= bytes.length;) {
     const end = at + 12 + view.getUint32(at)
     if (!PNG_TAGS.has(String.fromCharCode(...bytes.subarray(at + 4, at + 8)))) parts.push(bytes.subarray(at, end))
     at = end
@@ -98,7 +135,7 @@ function stripPng(bytes: Uint8Array): Uint8Array {
 function stripWebp(bytes: Uint8Array): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const parts: Uint8Array[] = [bytes.slice(0, 12)]
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const size = view.getUint32(at + 4, true)
     const end = Math.min(bytes.length, at + 8 + size + (size & 1))
     const kind = String.fromCharCode(...bytes.subarray(at, at + 4))

@@ -23,7 +23,9 @@ function alphaGrid(pixels: Pixels): { width: number; height: number; values: num
     }
   }
   const values = new Array<number>((width + 2) * (height + 2)).fill(0)
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) values[(y + 1) * (width + 2) + x + 1] = sums[y * width + x]! / counts[y * width + x]!
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      values[(y + 1) * (width + 2) + x + 1] = sums[y * width + x]! / counts[y * width + x]!
   return { width, height, values }
 }
 
@@ -34,7 +36,10 @@ function alphaGrid(pixels: Pixels): { width: number; height: number; values: num
  */
 export function outlineOf(pixels: Pixels, most = 12): Point[] | null {
   const grid = alphaGrid(pixels)
-  const traced = contours().size([grid.width + 2, grid.height + 2]).smooth(true).thresholds([0.5])(grid.values)
+  const traced = contours()
+    .size([grid.width + 2, grid.height + 2])
+    .smooth(true)
+    .thresholds([0.5])(grid.values)
   let ring: [number, number][] | null = null
   let area = 0
   for (const polygon of traced[0]?.coordinates ?? []) {

@@ -8,7 +8,8 @@ export interface Sniffed {
   height: number
 }
 
-const ascii = (bytes: Uint8Array, at: number, length: number): string => String.fromCharCode(...bytes.subarray(at, at + length))
+const ascii = (bytes: Uint8Array, at: number, length: number): string =>
+  String.fromCharCode(...bytes.subarray(at, at + length))
 const view = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 
 /** Size from the first start-of-frame segment (ITU-T T.81 B.2.2). */
@@ -40,7 +41,8 @@ function webpSize(bytes: Uint8Array): Sniffed | null {
     const bits = v.getUint32(21, true)
     return { mime: 'image/webp', width: (bits & 0x3fff) + 1, height: ((bits >>> 14) & 0x3fff) + 1 }
   }
-  if (kind === 'VP8 ') return { mime: 'image/webp', width: v.getUint16(26, true) & 0x3fff, height: v.getUint16(28, true) & 0x3fff }
+  if (kind === 'VP8 ')
+    return { mime: 'image/webp', width: v.getUint16(26, true) & 0x3fff, height: v.getUint16(28, true) & 0x3fff }
   return null
 }
 
@@ -50,7 +52,10 @@ function svgSize(bytes: Uint8Array): Sniffed | null {
   if (open === null) return null
   const attribute = (name: string) => new RegExp(`\\s${name}\\s*=\\s*["']([^"']*)["']`, 'i').exec(open[1]!)?.[1] ?? ''
   const px = (text: string) => (/^\s*[\d.]+(px)?\s*$/.test(text) ? Math.round(Number.parseFloat(text)) : 0)
-  const box = attribute('viewBox').trim().split(/[\s,]+/).map(Number)
+  const box = attribute('viewBox')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number)
   return {
     mime: 'image/svg+xml',
     width: px(attribute('width')) || Math.round(box[2] ?? 0) || 0,
@@ -66,7 +71,8 @@ export function sniff(bytes: Uint8Array): Sniffed | null {
   if (v.getUint32(0) === 0x89504e47 && v.getUint32(4) === 0x0d0a1a0a)
     return bytes.length >= 24 ? { mime: 'image/png', width: v.getUint32(16), height: v.getUint32(20) } : null
   if (v.getUint16(0) === 0xffd8) return jpegSize(bytes)
-  if (/^GIF8[79]a$/.test(ascii(bytes, 0, 6))) return { mime: 'image/gif', width: v.getUint16(6, true), height: v.getUint16(8, true) }
+  if (/^GIF8[79]a$/.test(ascii(bytes, 0, 6)))
+    return { mime: 'image/gif', width: v.getUint16(6, true), height: v.getUint16(8, true) }
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return webpSize(bytes)
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WAVE') return sound('audio/wav')
   if (ascii(bytes, 0, 4) === 'OggS') return sound('audio/ogg')

@@ -14,7 +14,12 @@ export interface SpriteWish {
 export function cells(width: number, height: number, columns: number, rows: number): Rect[] {
   const w = Math.max(1, Math.floor(width / columns))
   const h = Math.max(1, Math.floor(height / rows))
-  return Array.from({ length: columns * rows }, (_, i) => ({ x: (i % columns) * w, y: Math.floor(i / columns) * h, w, h }))
+  return Array.from({ length: columns * rows }, (_, i) => ({
+    x: (i % columns) * w,
+    y: Math.floor(i / columns) * h,
+    w,
+    h,
+  }))
 }
 
 /**
@@ -32,7 +37,12 @@ export function guessStrip(width: number, height: number): { columns: number; ro
  * else all cells are one clip that serves for all. Pivot and shown height follow the template; the hit shape is the
  * outline of the first frame.
  */
-export function spriteFromPicture(hash: string, pixels: Pixels, cut: { columns: number; rows: number }, wish: SpriteWish): SpriteContent {
+export function spriteFromPicture(
+  hash: string,
+  pixels: Pixels,
+  cut: { columns: number; rows: number },
+  wish: SpriteWish,
+): SpriteContent {
   const all = cells(pixels.width, pixels.height, cut.columns, cut.rows)
   const names = [...wish.clips, ...wish.optionalClips]
   const perClip = cut.rows > 1 && cut.rows <= names.length
@@ -64,6 +74,7 @@ export function spriteFromPicture(hash: string, pixels: Pixels, cut: { columns: 
 
 function looksDrawn(pixels: Pixels, rect: Rect): boolean {
   for (let y = rect.y; y < rect.y + rect.h; y++)
-    for (let x = rect.x, at = (y * pixels.width + rect.x) * 4 + 3; x < rect.x + rect.w; x++, at += 4) if (pixels.data[at]! > 8) return true
+    for (let x = rect.x, at = (y * pixels.width + rect.x) * 4 + 3; x < rect.x + rect.w; x++, at += 4)
+      if (pixels.data[at]! > 8) return true
   return false
 }

@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { contextFor, disc, emptyPack, locatedJpeg, picture, pngAsset, puffinCatch, tone, windfall, withSound, withSprite, type Made } from '../../tests/support/fixtures'
+import {
+  contextFor,
+  disc,
+  emptyPack,
+  locatedJpeg,
+  picture,
+  pngAsset,
+  puffinCatch,
+  tone,
+  windfall,
+  withSound,
+  withSprite,
+  type Made,
+} from '../../tests/support/fixtures'
 import { outlineOf } from '../art/outline'
 import { hashOf } from '../pack/hash'
 import { newFacts } from '../pack/take-in'
@@ -18,8 +31,14 @@ async function findingsOf(rule: string, { pack, files: made }: Case): Promise<Fi
   return (await makeRunner(only).run(contextFor(pack, files(made)))).findings
 }
 
-const labelled = (change: Partial<Pack['label']>): Pack => ({ ...puffinCatch(), label: { ...puffinCatch().label, ...change } })
-const part = (pack: Pack, id: string, content: Pack['parts'][string]): Pack => ({ ...pack, parts: { ...pack.parts, [id]: content } })
+const labelled = (change: Partial<Pack['label']>): Pack => ({
+  ...puffinCatch(),
+  label: { ...puffinCatch().label, ...change },
+})
+const part = (pack: Pack, id: string, content: Pack['parts'][string]): Pack => ({
+  ...pack,
+  parts: { ...pack.parts, [id]: content },
+})
 const words = (text: string) => ({ kind: 'wording' as const, text, scale: 1 })
 
 const white = pngAsset(disc(60, 20, [180, 30, 30, 255], [255, 255, 255, 255]))
@@ -33,25 +52,62 @@ const plain = tone(0.3)
 const blank = pngAsset(picture(64, 40, () => [90, 90, 90, 255]))
 const pink = pngAsset(picture(64, 40, (x, y) => [255, (x * 3) % 60, 180 + (y % 40), 255]))
 const unknown = pngAsset(disc(50, 20), {})
-const backdropHash = Object.keys(puffinCatch().assets).find((hash) => puffinCatch().assets[hash]!.source.file === 'quay-at-dusk.png')!
-const withCover = (made: Made): Case => ({ pack: { ...labelled({ cover: made.hash }), assets: { ...puffinCatch().assets, [made.hash]: made.facts } }, files: [made] })
+const backdropHash = Object.keys(puffinCatch().assets).find(
+  (hash) => puffinCatch().assets[hash]!.source.file === 'quay-at-dusk.png',
+)!
+const withCover = (made: Made): Case => ({
+  pack: { ...labelled({ cover: made.hash }), assets: { ...puffinCatch().assets, [made.hash]: made.facts } },
+  files: [made],
+})
 
 async function photo(): Promise<Made> {
   const bytes = await locatedJpeg()
-  return { bytes, hash: hashOf(bytes), facts: newFacts('holiday.jpg', 'image/jpeg', bytes.length, { width: 64, height: 40 }, '2026-11-23T00:00:00.000Z') }
+  return {
+    bytes,
+    hash: hashOf(bytes),
+    facts: newFacts('holiday.jpg', 'image/jpeg', bytes.length, { width: 64, height: 40 }, '2026-11-23T00:00:00.000Z'),
+  }
 }
-const withBackdrop = (made: Made): Pack => ({ ...part(puffinCatch(), 'backdrop', { kind: 'picture', asset: made.hash, fit: 'cover', crisp: false }), assets: { ...puffinCatch().assets, [made.hash]: made.facts } })
+const withBackdrop = (made: Made): Pack => ({
+  ...part(puffinCatch(), 'backdrop', { kind: 'picture', asset: made.hash, fit: 'cover', crisp: false }),
+  assets: { ...puffinCatch().assets, [made.hash]: made.facts },
+})
 
 /** For each rule: a pack in which it must fire, and one in which it must stay silent. */
-const CASES: Record<string, { fires: () => Promise<Case> | Case; silent: () => Promise<Case> | Case; severity: Finding['severity'] }> = {
-  'asset-missing': { fires: () => ({ pack: withSprite(puffinCatch(), clean) }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'must' },
-  'opaque-box': { fires: () => ({ pack: withSprite(puffinCatch(), white), files: [white] }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'must' },
+const CASES: Record<
+  string,
+  { fires: () => Promise<Case> | Case; silent: () => Promise<Case> | Case; severity: Finding['severity'] }
+> = {
+  'asset-missing': {
+    fires: () => ({ pack: withSprite(puffinCatch(), clean) }),
+    silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }),
+    severity: 'must',
+  },
+  'opaque-box': {
+    fires: () => ({ pack: withSprite(puffinCatch(), white), files: [white] }),
+    silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }),
+    severity: 'must',
+  },
   'hit-shape-far': {
-    fires: () => ({ pack: withSprite(puffinCatch(), clean, { hitShape: [{ x: -0.5, y: -0.5 }, { x: 1.5, y: -0.5 }, { x: 1.5, y: 1.5 }, { x: -0.5, y: 1.5 }] }), files: [clean] }),
+    fires: () => ({
+      pack: withSprite(puffinCatch(), clean, {
+        hitShape: [
+          { x: -0.5, y: -0.5 },
+          { x: 1.5, y: -0.5 },
+          { x: 1.5, y: 1.5 },
+          { x: -0.5, y: 1.5 },
+        ],
+      }),
+      files: [clean],
+    }),
     silent: () => ({ pack: withSprite(puffinCatch(), clean, { hitShape: fitted }), files: [clean] }),
     severity: 'should',
   },
-  'picture-too-large': { fires: () => ({ pack: withSprite(puffinCatch(), huge), files: [huge] }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'should' },
+  'picture-too-large': {
+    fires: () => ({ pack: withSprite(puffinCatch(), huge), files: [huge] }),
+    silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }),
+    severity: 'should',
+  },
   'location-in-photo': {
     fires: async () => {
       const made = await photo()
@@ -60,34 +116,102 @@ const CASES: Record<string, { fires: () => Promise<Case> | Case; silent: () => P
     silent: () => ({ pack: puffinCatch() }),
     severity: 'must',
   },
-  'sound-missing': { fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', silent), files: [silent] }), silent: () => ({ pack: part(puffinCatch(), 'catch-sound', { kind: 'sound', asset: null, gainDb: 0 }) }), severity: 'must' },
-  'sound-clipped': { fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', loud), files: [loud] }), silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }), severity: 'should' },
-  'sound-late': { fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', late), files: [late] }), silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }), severity: 'should' },
-  'words-empty': { fires: () => ({ pack: part(puffinCatch(), 'win-words', words('  ')) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
-  'words-overflow': { fires: () => ({ pack: part(puffinCatch(), 'play-words', words('Begin the great harbour supper')) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
-  'goal-unreachable': { fires: () => ({ pack: part(puffinCatch(), 'goal', { kind: 'dial', value: 900 }) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
+  'sound-missing': {
+    fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', silent), files: [silent] }),
+    silent: () => ({ pack: part(puffinCatch(), 'catch-sound', { kind: 'sound', asset: null, gainDb: 0 }) }),
+    severity: 'must',
+  },
+  'sound-clipped': {
+    fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', loud), files: [loud] }),
+    silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }),
+    severity: 'should',
+  },
+  'sound-late': {
+    fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', late), files: [late] }),
+    silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }),
+    severity: 'should',
+  },
+  'words-empty': {
+    fires: () => ({ pack: part(puffinCatch(), 'win-words', words('  ')) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'must',
+  },
+  'words-overflow': {
+    fires: () => ({ pack: part(puffinCatch(), 'play-words', words('Begin the great harbour supper')) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'must',
+  },
+  'goal-unreachable': {
+    fires: () => ({ pack: part(puffinCatch(), 'goal', { kind: 'dial', value: 900 }) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'must',
+  },
   'cast-idle': {
     fires: () => {
       const good = puffinCatch().parts['good']!
       if (good.kind !== 'cast') throw new Error('cast')
-      return { pack: part(puffinCatch(), 'good', { ...good, entries: good.entries.map((entry) => ({ ...entry, points: 0 })) }) }
+      return {
+        pack: part(puffinCatch(), 'good', { ...good, entries: good.entries.map((entry) => ({ ...entry, points: 0 })) }),
+      }
     },
     silent: () => ({ pack: puffinCatch() }),
     severity: 'should',
   },
-  title: { fires: () => ({ pack: labelled({ title: ' ' }) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
-  'short-missing': { fires: () => ({ pack: labelled({ short: '' }) }), silent: () => ({ pack: puffinCatch() }), severity: 'should' },
-  'description-short': { fires: () => ({ pack: labelled({ description: 'A game.' }) }), silent: () => ({ pack: puffinCatch() }), severity: 'must' },
-  'how-to-missing': { fires: () => ({ pack: labelled({ howTo: ['', ' '] }) }), silent: () => ({ pack: puffinCatch() }), severity: 'should' },
-  'tags-count': { fires: () => ({ pack: labelled({ tags: ['Sea Birds', 'sea-birds', 'quay'] }) }), silent: () => ({ pack: puffinCatch() }), severity: 'should' },
-  cover: { fires: () => ({ pack: puffinCatch() }), silent: () => ({ pack: labelled({ cover: backdropHash }) }), severity: 'must' },
-  'source-unknown': { fires: () => ({ pack: withSprite(puffinCatch(), unknown), files: [unknown] }), silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }), severity: 'should' },
-  'too-heavy': {
-    fires: () => ({ pack: withSprite(puffinCatch(), { ...clean, facts: { ...clean.facts, bytes: 9_000_000 } }), files: [clean] }),
+  title: {
+    fires: () => ({ pack: labelled({ title: ' ' }) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'must',
+  },
+  'short-missing': {
+    fires: () => ({ pack: labelled({ short: '' }) }),
     silent: () => ({ pack: puffinCatch() }),
     severity: 'should',
   },
-  'still-template': { fires: () => ({ pack: emptyPack() }), silent: () => ({ pack: { ...emptyPack(), parts: Object.fromEntries(windfall.parts.filter((spec) => spec.content.kind !== 'cast').map((spec) => [spec.id, spec.content])) } }), severity: 'should' },
+  'description-short': {
+    fires: () => ({ pack: labelled({ description: 'A game.' }) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'must',
+  },
+  'how-to-missing': {
+    fires: () => ({ pack: labelled({ howTo: ['', ' '] }) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'should',
+  },
+  'tags-count': {
+    fires: () => ({ pack: labelled({ tags: ['Sea Birds', 'sea-birds', 'quay'] }) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'should',
+  },
+  cover: {
+    fires: () => ({ pack: puffinCatch() }),
+    silent: () => ({ pack: labelled({ cover: backdropHash }) }),
+    severity: 'must',
+  },
+  'source-unknown': {
+    fires: () => ({ pack: withSprite(puffinCatch(), unknown), files: [unknown] }),
+    silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }),
+    severity: 'should',
+  },
+  'too-heavy': {
+    fires: () => ({
+      pack: withSprite(puffinCatch(), { ...clean, facts: { ...clean.facts, bytes: 9_000_000 } }),
+      files: [clean],
+    }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'should',
+  },
+  'still-template': {
+    fires: () => ({ pack: emptyPack() }),
+    silent: () => ({
+      pack: {
+        ...emptyPack(),
+        parts: Object.fromEntries(
+          windfall.parts.filter((spec) => spec.content.kind !== 'cast').map((spec) => [spec.id, spec.content]),
+        ),
+      },
+    }),
+    severity: 'should',
+  },
 }
 
 describe('rules', () => {
@@ -104,7 +228,9 @@ describe('rules', () => {
       expect(text.what).toMatch(/\p{L}{2}/u)
       expect(text.why.length).toBeGreaterThan(10)
       expect(text.what + text.why + text.fix).not.toMatch(/undefined|NaN|Infinity/)
-      const quiet = (await findingsOf(id, await one.silent())).filter((finding) => id !== 'still-template' || !['good', 'bad'].includes(finding.subject.part ?? ''))
+      const quiet = (await findingsOf(id, await one.silent())).filter(
+        (finding) => id !== 'still-template' || !['good', 'bad'].includes(finding.subject.part ?? ''),
+      )
       expect(quiet.map((finding) => textOf(finding).what)).toEqual([])
     })
   }
@@ -119,33 +245,55 @@ describe('more edges of rules', () => {
   })
 
   it('title: long and stuffed ones, and honest odd ones', async () => {
-    const problem = async (title: string) => (await findingsOf('title', { pack: labelled({ title }) }))[0]?.facts['problem'] ?? ''
+    const problem = async (title: string) =>
+      (await findingsOf('title', { pack: labelled({ title }) }))[0]?.facts['problem'] ?? ''
     expect(await problem('x'.repeat(41))).toBe('long')
     expect(await problem('BEST PUFFIN GAME')).toBe('stuffed')
     expect(await problem('Puffin puffin puffin')).toBe('stuffed')
     expect(await problem('Puffin!!! Catch')).toBe('stuffed')
     expect(await problem('fish, sea, bird, fun, quay')).toBe('stuffed')
-    for (const fine of ['Puffin Catch', 'A B C', 'Fog Watch 2: The Long Tide', 'ABC Quay', 'Où est le phare ?']) expect(await problem(fine), fine).toBe('')
+    for (const fine of ['Puffin Catch', 'A B C', 'Fog Watch 2: The Long Tide', 'ABC Quay', 'Où est le phare ?'])
+      expect(await problem(fine), fine).toBe('')
   })
 
   it('description: the title said again is not a description', async () => {
-    expect((await findingsOf('description-short', { pack: labelled({ description: 'Puffin Catch Puffin Catch Puffin Catch Puffin Catch' }) }))[0]!.facts['problem']).toBe('repeats')
+    expect(
+      (
+        await findingsOf('description-short', {
+          pack: labelled({ description: 'Puffin Catch Puffin Catch Puffin Catch Puffin Catch' }),
+        })
+      )[0]!.facts['problem'],
+    ).toBe('repeats')
   })
 
   it('sound-missing: a file that cannot be decoded is told as broken', async () => {
     const broken: Made = { ...plain, bytes: plain.bytes.slice(0, 30), hash: 'e'.repeat(64) }
-    expect((await findingsOf('sound-missing', { pack: withSound(puffinCatch(), 'catch-sound', broken), files: [broken] }))[0]!.facts['broken']).toBe(1)
+    expect(
+      (
+        await findingsOf('sound-missing', { pack: withSound(puffinCatch(), 'catch-sound', broken), files: [broken] })
+      )[0]!.facts['broken'],
+    ).toBe(1)
   })
 
   it('goal-unreachable: no good things at all means nothing can be reached', async () => {
-    const found = await findingsOf('goal-unreachable', { pack: part(puffinCatch(), 'good', { kind: 'cast', entries: [] }) })
+    const found = await findingsOf('goal-unreachable', {
+      pack: part(puffinCatch(), 'good', { kind: 'cast', entries: [] }),
+    })
     expect(found[0]!.facts['reachable']).toBe(0)
     expect(textOf(found[0]!).fix).toBe('')
   })
 })
 
 describe('fixes', () => {
-  const fixable = ['opaque-box', 'hit-shape-far', 'picture-too-large', 'location-in-photo', 'sound-late', 'words-overflow', 'goal-unreachable']
+  const fixable = [
+    'opaque-box',
+    'hit-shape-far',
+    'picture-too-large',
+    'location-in-photo',
+    'sound-late',
+    'words-overflow',
+    'goal-unreachable',
+  ]
   for (const id of fixable) {
     it(`${id} is put right by one command, and the rule is silent after it`, async () => {
       const one = await CASES[id]!.fires()
@@ -164,7 +312,11 @@ describe('fixes', () => {
   }
 
   it('exist for exactly these rules', () => {
-    expect(RULES.filter((rule) => rule.fix !== undefined).map((rule) => rule.id).sort()).toEqual([...fixable].sort())
+    expect(
+      RULES.filter((rule) => rule.fix !== undefined)
+        .map((rule) => rule.id)
+        .sort(),
+    ).toEqual([...fixable].sort())
   })
 
   it('do not let the original of a photo with a place travel along', async () => {

@@ -10,8 +10,16 @@ export interface NewAsset {
 }
 
 /** Bytes made from an asset of the pack, with the credit it had and where it came from. */
-export function madeFrom(origin: { hash: string; facts: AssetFacts }, bytes: Uint8Array, change: Partial<AssetFacts>): NewAsset {
-  return { hash: hashOf(bytes), bytes, facts: { ...origin.facts, bytes: bytes.length, madeFrom: origin.hash, ...change } }
+export function madeFrom(
+  origin: { hash: string; facts: AssetFacts },
+  bytes: Uint8Array,
+  change: Partial<AssetFacts>,
+): NewAsset {
+  return {
+    hash: hashOf(bytes),
+    bytes,
+    facts: { ...origin.facts, bytes: bytes.length, madeFrom: origin.hash, ...change },
+  }
 }
 
 export function newPicture(origin: { hash: string; facts: AssetFacts }, pixels: Pixels): NewAsset {

@@ -70,9 +70,16 @@ export function ownSprites(ctx: CheckContext): SpriteAt[] {
     if (own?.kind === 'cast' && spec.content.kind === 'cast') {
       const references = spec.content.entries
       own.entries.forEach((entry, i) => {
-        const reference = references.find((one) => one.id === entry.id) ?? references[i % Math.max(1, references.length)]
+        const reference =
+          references.find((one) => one.id === entry.id) ?? references[i % Math.max(1, references.length)]
         if (reference !== undefined && firstAsset(entry.sprite) !== firstAsset(reference.sprite))
-          found.push({ subject: { part: spec.id, entry: entry.id }, spec, sprite: entry.sprite, reference: reference.sprite, name: entry.name })
+          found.push({
+            subject: { part: spec.id, entry: entry.id },
+            spec,
+            sprite: entry.sprite,
+            reference: reference.sprite,
+            name: entry.name,
+          })
       })
     }
   }
@@ -86,7 +93,12 @@ export const firstFrame = (sprite: SpriteContent) => Object.values(sprite.clips)
 export const firstAsset = (sprite: SpriteContent): string => firstFrame(sprite).asset
 
 /** The command that puts a changed sprite where the old one stands. */
-export function replaceSprite(ctx: CheckContext, subject: Subject, sprite: SpriteContent, assets: Pack['assets'] = {}): Command {
+export function replaceSprite(
+  ctx: CheckContext,
+  subject: Subject,
+  sprite: SpriteContent,
+  assets: Pack['assets'] = {},
+): Command {
   const content = contentOf(ctx.pack, ctx.template, subject.part!)
   if (subject.entry !== undefined && content?.kind === 'cast')
     return { type: 'cast-set', part: subject.part!, from: content, entry: subject.entry, change: { sprite }, assets }
@@ -94,9 +106,14 @@ export function replaceSprite(ctx: CheckContext, subject: Subject, sprite: Sprit
 }
 
 /** Own contents of one or more kinds. */
-export function ownParts<K extends PartContent['kind']>(ctx: CheckContext, ...kinds: K[]): { spec: PartSpec; content: Extract<PartContent, { kind: K }> }[] {
+export function ownParts<K extends PartContent['kind']>(
+  ctx: CheckContext,
+  ...kinds: K[]
+): { spec: PartSpec; content: Extract<PartContent, { kind: K }> }[] {
   return ctx.template.parts.flatMap((spec) => {
     const content = ctx.pack.parts[spec.id]
-    return content !== undefined && (kinds as string[]).includes(content.kind) ? [{ spec, content: content as Extract<PartContent, { kind: K }> }] : []
+    return content !== undefined && (kinds as string[]).includes(content.kind)
+      ? [{ spec, content: content as Extract<PartContent, { kind: K }> }]
+      : []
   })
 }

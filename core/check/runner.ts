@@ -21,7 +21,8 @@ export interface Runner {
   run(ctx: CheckContext): Promise<CheckResult>
 }
 
-const subjectKey = (subject: Subject): string => [subject.part, subject.entry, subject.field, subject.asset].map((word) => word ?? '').join('/')
+const subjectKey = (subject: Subject): string =>
+  [subject.part, subject.entry, subject.field, subject.asset].map((word) => word ?? '').join('/')
 
 const encoder = new TextEncoder()
 const fingerprint = (value: unknown): string => hashOf(encoder.encode(JSON.stringify(value) ?? ''))

@@ -49,10 +49,17 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'Players feel the touch before they hear it.',
     fix: 'Trim the start',
   }),
-  'words-empty': (f) => ({ what: `${s(f, 'name')} says nothing`, why: 'Players meet an empty place on the screen.', fix: '' }),
+  'words-empty': (f) => ({
+    what: `${s(f, 'name')} says nothing`,
+    why: 'Players meet an empty place on the screen.',
+    fix: '',
+  }),
   'words-overflow': (f) => ({
     what: `${s(f, 'name')} is ${n(f, 'over')} % too long for its place`,
-    why: n(f, 'canShrink') === 1 ? 'The words run out of their box at play size.' : 'The words run out of their box even with the smallest letters: shorten them.',
+    why:
+      n(f, 'canShrink') === 1
+        ? 'The words run out of their box at play size.'
+        : 'The words run out of their box even with the smallest letters: shorten them.',
     fix: n(f, 'canShrink') === 1 ? 'Use smaller letters' : '',
   }),
   'goal-unreachable': (f) => ({
@@ -66,27 +73,50 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     fix: '',
   }),
   title: (f) => ({
-    what: { missing: 'The game has no title yet', long: `The title has ${s(f, 'detail')} letters; the arcade shows 40`, stuffed: `The title looks stuffed: ${s(f, 'detail')}` }[s(f, 'problem')] ?? 'The title needs a look',
+    what:
+      {
+        missing: 'The game has no title yet',
+        long: `The title has ${s(f, 'detail')} letters; the arcade shows 40`,
+        stuffed: `The title looks stuffed: ${s(f, 'detail')}`,
+      }[s(f, 'problem')] ?? 'The title needs a look',
     why: 'People find, remember and pass on a game by its name.',
     fix: '',
   }),
-  'short-missing': () => ({ what: 'The one line under the title is missing', why: 'It is what people read before they press play.', fix: '' }),
+  'short-missing': () => ({
+    what: 'The one line under the title is missing',
+    why: 'It is what people read before they press play.',
+    fix: '',
+  }),
   'description-short': (f) => ({
     what:
-      { missing: 'There is no description', short: `The description has ${n(f, 'letters')} letters of at least ${n(f, 'least')}`, repeats: 'The description says only the title again' }[s(f, 'problem')] ??
-      'The description needs a look',
+      {
+        missing: 'There is no description',
+        short: `The description has ${n(f, 'letters')} letters of at least ${n(f, 'least')}`,
+        repeats: 'The description says only the title again',
+      }[s(f, 'problem')] ?? 'The description needs a look',
     why: 'The arcade sends back games that do not say what they are.',
     fix: '',
   }),
-  'how-to-missing': () => ({ what: 'The label does not say how to play', why: 'People who do not find out in five seconds leave.', fix: '' }),
+  'how-to-missing': () => ({
+    what: 'The label does not say how to play',
+    why: 'People who do not find out in five seconds leave.',
+    fix: '',
+  }),
   'tags-count': (f) => ({
-    what: s(f, 'twice') !== '' ? `The tag “${s(f, 'twice')}” is there twice` : `There ${n(f, 'count') === 1 ? 'is 1 tag' : `are ${n(f, 'count')} tags`}; three to six work best`,
+    what:
+      s(f, 'twice') !== ''
+        ? `The tag “${s(f, 'twice')}” is there twice`
+        : `There ${n(f, 'count') === 1 ? 'is 1 tag' : `are ${n(f, 'count')} tags`}; three to six work best`,
     why: 'Tags are how people who do not know the title find the game.',
     fix: '',
   }),
   cover: (f) => ({
     what:
-      { missing: 'There is no cover', blank: 'The cover shows nothing', unlike: `Only ${n(f, 'percent')} % of the cover’s colours are in the game` }[s(f, 'problem')] ?? 'The cover needs a look',
+      {
+        missing: 'There is no cover',
+        blank: 'The cover shows nothing',
+        unlike: `Only ${n(f, 'percent')} % of the cover’s colours are in the game`,
+      }[s(f, 'problem')] ?? 'The cover needs a look',
     why: 'The cover must show the game. Take it from play on the label.',
     fix: '',
   }),
@@ -96,18 +126,39 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     fix: '',
   }),
   'location-in-photo': (f) => ({
-    what: n(f, 'located') === 1 ? `${s(f, 'name')} tells where the photo was taken` : `${s(f, 'name')} names the camera: ${s(f, 'device')}`,
-    why: n(f, 'located') === 1 ? 'Everybody who plays could read the place from the file.' : 'Everybody who plays could read it from the file.',
+    what:
+      n(f, 'located') === 1
+        ? `${s(f, 'name')} tells where the photo was taken`
+        : `${s(f, 'name')} names the camera: ${s(f, 'device')}`,
+    why:
+      n(f, 'located') === 1
+        ? 'Everybody who plays could read the place from the file.'
+        : 'Everybody who plays could read it from the file.',
     fix: 'Take the tags out',
   }),
-  'asset-missing': (f) => ({ what: `The file of ${s(f, 'name')} is not in the pack`, why: 'The game would not start. Swap in the file again.', fix: '' }),
+  'asset-missing': (f) => ({
+    what: `The file of ${s(f, 'name')} is not in the pack`,
+    why: 'The game would not start. Swap in the file again.',
+    fix: '',
+  }),
   'too-heavy': (f) => ({
-    what: s(f, 'what') === 'memory' ? `The game needs ${n(f, 'megabytes').toFixed(0)} MB of memory` : `The game is ${n(f, 'megabytes').toFixed(1)} MB to download`,
+    what:
+      s(f, 'what') === 'memory'
+        ? `The game needs ${n(f, 'megabytes').toFixed(0)} MB of memory`
+        : `The game is ${n(f, 'megabytes').toFixed(1)} MB to download`,
     why: `${s(f, 'heaviest')} weighs most. ${s(f, 'what') === 'memory' ? 'Small phones close the page' : 'People on phones wait'} over ${n(f, 'budget').toFixed(0)} MB.`,
     fix: '',
   }),
-  'contents-differ': (f) => ({ what: `${s(f, 'file')} is not what the parcel’s own list says`, why: 'Somebody or something changed the parcel after it was built. Build and send it again.', fix: '' }),
-  'title-taken': (f) => ({ what: `Another game is already called “${s(f, 'title')}”`, why: 'Public games need names people can tell apart.', fix: '' }),
+  'contents-differ': (f) => ({
+    what: `${s(f, 'file')} is not what the parcel’s own list says`,
+    why: 'Somebody or something changed the parcel after it was built. Build and send it again.',
+    fix: '',
+  }),
+  'title-taken': (f) => ({
+    what: `Another game is already called “${s(f, 'title')}”`,
+    why: 'Public games need names people can tell apart.',
+    fix: '',
+  }),
 }
 
 export function textOf(finding: Pick<Finding, 'rule' | 'facts'>): FindingText {

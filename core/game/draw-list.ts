@@ -38,7 +38,22 @@ export const makeDrawList = (): DrawList => ({ items: [], count: 0 })
 export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: number): DrawItem {
   let item = list.items[list.count]
   if (item === undefined) {
-    item = { kind, part, entry: '', clip: '', clipStep: 0, x, y, w: 0, h: 0, sx: 1, sy: 1, alpha: 1, text: '', lit: false }
+    item = {
+      kind,
+      part,
+      entry: '',
+      clip: '',
+      clipStep: 0,
+      x,
+      y,
+      w: 0,
+      h: 0,
+      sx: 1,
+      sy: 1,
+      alpha: 1,
+      text: '',
+      lit: false,
+    }
     list.items.push(item)
   } else {
     item.kind = kind

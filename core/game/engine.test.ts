@@ -82,7 +82,8 @@ describe('rewind', () => {
     }
     expect(rewindable(session)).toBeGreaterThanOrEqual(270)
     expect(rewindable(session)).toBeLessThanOrEqual(300)
-    for (const back of [1, 29, 30, 31, 60, 150, rewindable(session)]) expect(stateHash(stateAt(session, back))).toBe(seen[700 - back])
+    for (const back of [1, 29, 30, 31, 60, 150, rewindable(session)])
+      expect(stateHash(stateAt(session, back))).toBe(seen[700 - back])
   })
 
   it('plays on from an earlier moment, and its recording agrees', () => {
@@ -126,7 +127,12 @@ describe('content that changes under a running play', () => {
 
   it('ends without dropping anything when both casts are empty', () => {
     const pack = puffinCatch()
-    const s = makeSetup(buildGameDoc(windfall, { ...pack, parts: { ...pack.parts, good: { kind: 'cast', entries: [] }, bad: { kind: 'cast', entries: [] } } }))
+    const s = makeSetup(
+      buildGameDoc(windfall, {
+        ...pack,
+        parts: { ...pack.parts, good: { kind: 'cast', entries: [] }, bad: { kind: 'cast', entries: [] } },
+      }),
+    )
     const state = rulesFor('windfall').start(s, 1)
     for (let i = 0; i < 60 * 70 && state.outcome === 'playing'; i++) rulesFor('windfall').step(state, idleInput(), s)
     expect(state.outcome).toBe('lost')
@@ -155,7 +161,18 @@ describe('windfall', () => {
 
   it('keeps the share of bad things near the dial', () => {
     const pack = puffinCatch()
-    const s = makeSetup(buildGameDoc(windfall, { ...pack, parts: { ...pack.parts, 'bad-share': { kind: 'dial', value: 50 }, time: { kind: 'dial', value: 0 }, lives: { kind: 'dial', value: 9 }, goal: { kind: 'dial', value: 1000 } } }))
+    const s = makeSetup(
+      buildGameDoc(windfall, {
+        ...pack,
+        parts: {
+          ...pack.parts,
+          'bad-share': { kind: 'dial', value: 50 },
+          time: { kind: 'dial', value: 0 },
+          lives: { kind: 'dial', value: 9 },
+          goal: { kind: 'dial', value: 1000 },
+        },
+      }),
+    )
     const rules = rulesFor('windfall')
     const state = rules.start(s, 4) as unknown as { fallen: number; badFallen: number; outcome: string; lives: number }
     for (let i = 0; i < 60 * 120; i++) {
@@ -239,7 +256,8 @@ describe('screens', () => {
       state.screen = screen
       drawGame(state, s, list)
       expect(list.count).toBeGreaterThan(0)
-      for (const item of list.items.slice(0, list.count)) if (item.kind === 'text') expect(item.text, `${screen}: ${item.part}`).not.toMatch(/^$|\{/)
+      for (const item of list.items.slice(0, list.count))
+        if (item.kind === 'text') expect(item.text, `${screen}: ${item.part}`).not.toMatch(/^$|\{/)
       for (let i = 0; i < LAYOUTS[screen].buttons.length; i++) {
         const [px, py, pw, ph] = plateAt(LAYOUTS[screen], i)
         expect(px + pw).toBeLessThanOrEqual(16)
@@ -264,7 +282,10 @@ describe('picking', () => {
     for (let i = 0; i < 200; i++) stepGame(state, idleInput(), s)
     const list = makeDrawList()
     drawGame(state, s, list)
-    const play = state.play as unknown as { hero: { x: number }; things: { live: boolean; x: number; y: number; entry: string }[] }
+    const play = state.play as unknown as {
+      hero: { x: number }
+      things: { live: boolean; x: number; y: number; entry: string }[]
+    }
     expect(pickAt(list, s, play.hero.x, 8)?.part).toBe('hero')
     const thing = play.things.find((one) => one.live && one.y > 1 && one.y < 6)!
     expect(pickAt(list, s, thing.x, thing.y)?.entry).toBe(thing.entry)

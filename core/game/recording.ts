@@ -39,7 +39,13 @@ export function record(recording: Recording, input: Input): void {
   const runs = recording.runs
   const at = runs.length - WIDTH
   recording.steps++
-  if (at >= 0 && runs[at + 1] === input.axis && runs[at + 2] === input.px && runs[at + 3] === input.py && runs[at + 4] === input.bits) {
+  if (
+    at >= 0 &&
+    runs[at + 1] === input.axis &&
+    runs[at + 2] === input.px &&
+    runs[at + 3] === input.py &&
+    runs[at + 4] === input.bits
+  ) {
     runs[at]!++
     return
   }

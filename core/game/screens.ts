@@ -5,8 +5,7 @@ export const SCREENS = ['start', 'how', 'options', 'about', 'play', 'pause', 'wo
 export type ScreenId = (typeof SCREENS)[number]
 
 export type Act =
-  | { go: ScreenId }
-  | { do: 'begin' | 'resume' | 'leave' | 'back' | 'sound-volume' | 'music-volume' | 'credits-page' }
+  { go: ScreenId } | { do: 'begin' | 'resume' | 'leave' | 'back' | 'sound-volume' | 'music-volume' | 'credits-page' }
 
 export interface ScreenButton {
   /** Wording part on the plate. */
@@ -138,7 +137,12 @@ export function plateAt(layout: ScreenLayout, index: number): [number, number, n
 export function screenOf(part: string): ScreenId | null {
   for (const id of SCREENS) {
     const layout = LAYOUTS[id]
-    if (layout.words.includes(part) || layout.buttons.some((button) => button.words === part) || (part === 'start-picture' && layout.behind === part)) return id
+    if (
+      layout.words.includes(part) ||
+      layout.buttons.some((button) => button.words === part) ||
+      (part === 'start-picture' && layout.behind === part)
+    )
+      return id
   }
   return null
 }

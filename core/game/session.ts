@@ -20,7 +20,11 @@ export interface Session {
 
 export const REWIND_SECONDS = 20
 
-export function startSession(setup: Setup, seed: number, options: { straightToPlay?: boolean; keepSeconds?: number } = {}): Session {
+export function startSession(
+  setup: Setup,
+  seed: number,
+  options: { straightToPlay?: boolean; keepSeconds?: number } = {},
+): Session {
   const state = startGame(seed)
   if (options.straightToPlay === true) beginPlay(state, setup)
   return {
@@ -75,7 +79,8 @@ export function stateAt(session: Session, back: number): GameState {
   for (const snapshot of session.snapshots) if (snapshot.at <= target) from = snapshot
   if (from === undefined) return session.state
   const state = copyState(from.state)
-  for (let step = from.at; step < target; step++) stepGame(state, session.inputs[step - session.firstInput]!, session.setup)
+  for (let step = from.at; step < target; step++)
+    stepGame(state, session.inputs[step - session.firstInput]!, session.setup)
   return state
 }
 

@@ -11,14 +11,17 @@ export function tidyTag(raw: string): string {
 }
 
 const STOP = new Set(
-  'the a an and or of to in on at for with your you it is are be by from this that as up all not no more than have will can one two how keep them their who when what before after go get its out into every left right finger phone arrow keys key slide move press'.split(' '),
+  'the a an and or of to in on at for with your you it is are be by from this that as up all not no more than have will can one two how keep them their who when what before after go get its out into every left right finger phone arrow keys key slide move press'.split(
+    ' ',
+  ),
 )
 
 /** Words of the pack that could be tags, the most used first; never one that is there already. */
 export function suggestTags(texts: readonly string[], have: readonly string[], count = 5): string[] {
   const uses = new Map<string, number>()
   for (const text of texts)
-    for (const word of text.toLowerCase().match(/\p{L}{4,}/gu) ?? []) if (!STOP.has(word)) uses.set(word, (uses.get(word) ?? 0) + 1)
+    for (const word of text.toLowerCase().match(/\p{L}{4,}/gu) ?? [])
+      if (!STOP.has(word)) uses.set(word, (uses.get(word) ?? 0) + 1)
   const taken = new Set(have.map(tidyTag))
   return [...uses]
     .filter(([word]) => !taken.has(word))

@@ -1,6 +1,15 @@
 import * as z from 'zod'
 
-export const MIMES = ['image/png', 'image/jpeg', 'image/webp', 'image/gif', 'image/svg+xml', 'audio/wav', 'audio/mpeg', 'audio/ogg'] as const
+export const MIMES = [
+  'image/png',
+  'image/jpeg',
+  'image/webp',
+  'image/gif',
+  'image/svg+xml',
+  'audio/wav',
+  'audio/mpeg',
+  'audio/ogg',
+] as const
 export type Mime = (typeof MIMES)[number]
 
 export const EXTENSIONS: Record<Mime, string> = {
@@ -33,7 +42,10 @@ export const AssetFacts = z.object({
   durationS: z.number().min(0),
   source: Source,
   /** Hash of the file this was made from (an SVG, a GIF, a picture before a fix). */
-  madeFrom: z.string().regex(/^[0-9a-f]{64}$/).optional(),
+  madeFrom: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .optional(),
   /** ISO date. */
   imported: z.string().max(40),
 })

@@ -9,11 +9,25 @@ import type { Pack } from './pack'
 export type Command =
   | { type: 'set-part'; part: string; content: PartContent; assets?: Record<string, AssetFacts> }
   | { type: 'reset-part'; part: string }
-  | { type: 'cast-add'; part: string; from: CastContent; entry: CastEntry; at?: number; assets?: Record<string, AssetFacts> }
+  | {
+      type: 'cast-add'
+      part: string
+      from: CastContent
+      entry: CastEntry
+      at?: number
+      assets?: Record<string, AssetFacts>
+    }
   | { type: 'cast-remove'; part: string; from: CastContent; entry: string }
   | { type: 'cast-duplicate'; part: string; from: CastContent; entry: string }
   | { type: 'cast-move'; part: string; from: CastContent; entry: string; to: number }
-  | { type: 'cast-set'; part: string; from: CastContent; entry: string; change: Partial<Omit<CastEntry, 'id'>>; assets?: Record<string, AssetFacts> }
+  | {
+      type: 'cast-set'
+      part: string
+      from: CastContent
+      entry: string
+      change: Partial<Omit<CastEntry, 'id'>>
+      assets?: Record<string, AssetFacts>
+    }
   | { type: 'set-label'; change: Partial<Label>; assets?: Record<string, AssetFacts> }
   | { type: 'set-source'; asset: string; source: Partial<Source> }
   | { type: 'set-notes'; notes: string }
@@ -62,7 +76,10 @@ function apply(draft: Pack, command: Command): void {
       break
     case 'cast-add': {
       const cast = castOf(draft, command.part, command.from)
-      cast.entries.splice(command.at ?? cast.entries.length, 0, { ...command.entry, id: freeEntryId(cast, command.entry.id) })
+      cast.entries.splice(command.at ?? cast.entries.length, 0, {
+        ...command.entry,
+        id: freeEntryId(cast, command.entry.id),
+      })
       break
     }
     case 'cast-remove': {

@@ -9,7 +9,12 @@ const Patch = z.object({
   value: z.unknown().optional(),
 })
 
-export const HistoryStep = z.object({ name: z.string().max(200), mark: z.string().max(100), there: z.array(Patch), back: z.array(Patch) })
+export const HistoryStep = z.object({
+  name: z.string().max(200),
+  mark: z.string().max(100),
+  there: z.array(Patch),
+  back: z.array(Patch),
+})
 export type HistoryStep = z.infer<typeof HistoryStep>
 
 /** Undo as pure differences with names. `past` oldest first; `future` next redo last. */

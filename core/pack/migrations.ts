@@ -8,11 +8,13 @@ const STEPS: Migrations = {}
 
 /** Refuses gaps when built, so that a forgotten step shows in the first test and not on somebody's pack. */
 export function makeMigrate(steps: Migrations, target: number): (raw: unknown) => unknown {
-  for (let version = 1; version < target; version++) if (steps[version] === undefined) throw new Error(`No step leads from pack version ${version} to ${version + 1}.`)
+  for (let version = 1; version < target; version++)
+    if (steps[version] === undefined) throw new Error(`No step leads from pack version ${version} to ${version + 1}.`)
   return (raw) => {
     if (raw === null || typeof raw !== 'object') return raw
     let doc = raw as Record<string, unknown>
-    for (let version = Number(doc['version']); Number.isInteger(version) && version >= 1 && version < target; version++) doc = { ...steps[version]!(doc), version: version + 1 }
+    for (let version = Number(doc['version']); Number.isInteger(version) && version >= 1 && version < target; version++)
+      doc = { ...steps[version]!(doc), version: version + 1 }
     return doc
   }
 }

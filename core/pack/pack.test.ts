@@ -38,7 +38,10 @@ describe('commands', () => {
 
   it('on an entry that is gone change nothing', () => {
     const pack = puffinCatch()
-    for (const type of ['cast-remove', 'cast-duplicate'] as const) expect(edit(pack, { type, part: 'good', from: good(pack), entry: 'nobody' })[0].parts['good']).toEqual(pack.parts['good'])
+    for (const type of ['cast-remove', 'cast-duplicate'] as const)
+      expect(edit(pack, { type, part: 'good', from: good(pack), entry: 'nobody' })[0].parts['good']).toEqual(
+        pack.parts['good'],
+      )
     expect(edit(pack, { type: 'cast-move', part: 'good', from: good(pack), entry: 'nobody', to: 0 })[0]).toEqual(pack)
     expect(edit(pack, { type: 'set-source', asset: 'f'.repeat(64), source: { author: 'x' } })[0]).toEqual(pack)
   })
@@ -46,7 +49,11 @@ describe('commands', () => {
   it('keep the facts an asset already had', () => {
     const made = pngAsset(disc(20, 8))
     const pack = withSprite(emptyPack(), made)
-    const [next] = edit(pack, { type: 'set-label', change: { cover: made.hash }, assets: { [made.hash]: { ...made.facts, source: { file: 'other', author: '', licence: '', link: '' } } } })
+    const [next] = edit(pack, {
+      type: 'set-label',
+      change: { cover: made.hash },
+      assets: { [made.hash]: { ...made.facts, source: { file: 'other', author: '', licence: '', link: '' } } },
+    })
     expect(next.assets[made.hash]!.source.author).toBe('harbour-club')
   })
 
@@ -59,11 +66,19 @@ describe('commands', () => {
 })
 
 describe('history', () => {
-  const write = (text: string): Command => ({ type: 'set-part', part: 'title-words', content: { kind: 'wording', text, scale: 1 } })
+  const write = (text: string): Command => ({
+    type: 'set-part',
+    part: 'title-words',
+    content: { kind: 'wording', text, scale: 1 },
+  })
 
   it('undoes and redoes named steps, and joins a run with the same mark into one', () => {
     const first = emptyPack()
-    let at = perform(first, emptyHistory(), 'Set pace', { type: 'set-part', part: 'pace', content: { kind: 'dial', value: 5 } })
+    let at = perform(first, emptyHistory(), 'Set pace', {
+      type: 'set-part',
+      part: 'pace',
+      content: { kind: 'dial', value: 5 },
+    })
     for (const text of ['P', 'Pu', 'Puf']) at = perform(at.pack, at.history, 'Write', write(text), 'words')
     expect(at.history.past.map((step) => step.name)).toEqual(['Set pace', 'Write'])
     const back = undo(at.pack, at.history)!
@@ -156,7 +171,10 @@ describe('assets in use', () => {
 describe('taking in', () => {
   it('refuses with one sentence that names the file', () => {
     const header = new Uint8Array(33)
-    header.set([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, 0xea, 0x60, 0, 0, 0xea, 0x60, 8, 6])
+    header.set([
+      0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, 0xea, 0x60, 0, 0, 0xea,
+      0x60, 8, 6,
+    ])
     const said = (does: () => unknown): string => {
       try {
         does()
@@ -165,11 +183,17 @@ describe('taking in', () => {
       }
       return ''
     }
-    expect(said(() => identify('gull.png', header, 'picture'))).toBe('“gull.png” says it is 60000 × 60000 px; 8192 a side is the most. Scale it down first.')
+    expect(said(() => identify('gull.png', header, 'picture'))).toBe(
+      '“gull.png” says it is 60000 × 60000 px; 8192 a side is the most. Scale it down first.',
+    )
     expect(said(() => checkFileSize('a.png', 0))).toContain('“a.png” is empty')
     expect(said(() => checkFileSize('big.wav', 200_000_000))).toContain('“big.wav” has 200 MB; 40 MB is the most')
-    expect(said(() => identify('song.mp3', new TextEncoder().encode('these are only words, no music'), 'sound'))).toContain('“song.mp3” is not a sound')
-    expect(said(() => identify('plip.wav', pngAsset(disc(8, 3)).bytes, 'sound'))).toContain('is a picture, but this part takes a sound')
+    expect(
+      said(() => identify('song.mp3', new TextEncoder().encode('these are only words, no music'), 'sound')),
+    ).toContain('“song.mp3” is not a sound')
+    expect(said(() => identify('plip.wav', pngAsset(disc(8, 3)).bytes, 'sound'))).toContain(
+      'is a picture, but this part takes a sound',
+    )
     expect(said(() => checkDuration('long.mp3', 10800))).toContain('runs for 180 minutes')
     expect(said(() => checkDuration('none.wav', 0))).toContain('no sound in it')
   })

@@ -14,32 +14,53 @@ const KINDS: Record<'picture' | 'sound', string> = {
 /** By size alone, before a byte is read. Throws a UserError. */
 export function checkFileSize(name: string, bytes: number): void {
   if (bytes === 0) throw userError('file-empty', `“${name}” is empty (0 bytes). Export it again and drop it here.`)
-  if (bytes > TAKE_IN.fileBytes) throw userError('file-large', `“${name}” has ${megabytes(bytes)}; ${megabytes(TAKE_IN.fileBytes)} is the most. Make it smaller first.`)
+  if (bytes > TAKE_IN.fileBytes)
+    throw userError(
+      'file-large',
+      `“${name}” has ${megabytes(bytes)}; ${megabytes(TAKE_IN.fileBytes)} is the most. Make it smaller first.`,
+    )
 }
 
 /** What the file really is, whatever its name says. Throws a UserError; nothing has been decoded when it does. */
 export function identify(name: string, bytes: Uint8Array, want: 'picture' | 'sound'): Sniffed {
   checkFileSize(name, bytes.length)
   const kind = sniff(bytes)
-  if (kind === null) throw userError('file-kind', `“${name}” is not ${KINDS[want]}, whatever its name says. Nothing was changed.`)
-  if ((want === 'picture') !== isPicture(kind.mime)) throw userError('file-kind', `“${name}” is ${plainName(kind.mime)}, but this part takes ${KINDS[want]}.`)
+  if (kind === null)
+    throw userError('file-kind', `“${name}” is not ${KINDS[want]}, whatever its name says. Nothing was changed.`)
+  if ((want === 'picture') !== isPicture(kind.mime))
+    throw userError('file-kind', `“${name}” is ${plainName(kind.mime)}, but this part takes ${KINDS[want]}.`)
   if (kind.width > TAKE_IN.sidePx || kind.height > TAKE_IN.sidePx || kind.width * kind.height > TAKE_IN.areaPx)
-    throw userError('picture-huge', `“${name}” says it is ${kind.width} × ${kind.height} px; ${TAKE_IN.sidePx} a side is the most. Scale it down first.`)
+    throw userError(
+      'picture-huge',
+      `“${name}” says it is ${kind.width} × ${kind.height} px; ${TAKE_IN.sidePx} a side is the most. Scale it down first.`,
+    )
   if (isPicture(kind.mime) && kind.mime !== 'image/svg+xml' && (kind.width < 1 || kind.height < 1)) throw broken(name)
   return kind
 }
 
-export const broken = (name: string) => userError('file-broken', `“${name}” is damaged and cannot be opened. Export it again and drop it here.`)
+export const broken = (name: string) =>
+  userError('file-broken', `“${name}” is damaged and cannot be opened. Export it again and drop it here.`)
 
 export function checkDuration(name: string, seconds: number): void {
   if (!(seconds > 0)) throw userError('sound-empty', `“${name}” has no sound in it. Export it again and drop it here.`)
-  if (seconds > TAKE_IN.soundSeconds) throw userError('sound-long', `“${name}” runs for ${Math.round(seconds / 60)} minutes; ${TAKE_IN.soundSeconds / 60} is the most. Cut it first.`)
+  if (seconds > TAKE_IN.soundSeconds)
+    throw userError(
+      'sound-long',
+      `“${name}” runs for ${Math.round(seconds / 60)} minutes; ${TAKE_IN.soundSeconds / 60} is the most. Cut it first.`,
+    )
 }
 
 const plainName = (mime: Mime): string => (isPicture(mime) ? 'a picture' : 'a sound')
 
 /** Facts on a file that just came in; nothing is known of its author yet. */
-export function newFacts(name: string, mime: Mime, bytes: number, size: { width?: number; height?: number; durationS?: number }, imported: string, source: Partial<AssetFacts['source']> = {}): AssetFacts {
+export function newFacts(
+  name: string,
+  mime: Mime,
+  bytes: number,
+  size: { width?: number; height?: number; durationS?: number },
+  imported: string,
+  source: Partial<AssetFacts['source']> = {},
+): AssetFacts {
   return {
     mime,
     bytes,

@@ -38,7 +38,9 @@ const json = (value: unknown): Uint8Array => encoder.encode(JSON.stringify(value
 /** Keys in order, so that the same pack gives the same bytes whatever order it was edited in. */
 function sorted(_key: string, value: unknown): unknown {
   if (value === null || typeof value !== 'object' || Array.isArray(value)) return value
-  return Object.fromEntries(Object.entries(value as Record<string, unknown>).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)))
+  return Object.fromEntries(
+    Object.entries(value as Record<string, unknown>).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)),
+  )
 }
 
 export const stableJson = (value: unknown): string => JSON.stringify(value, sorted)
@@ -51,7 +53,11 @@ export async function buildParcel(source: ParcelSource): Promise<Parcel> {
   const used = new Map<string, Uint8Array>()
   for (const [hash, asset] of Object.entries(doc.assets)) {
     const bytes = await source.bytes(hash)
-    if (bytes === null) throw userError('asset-missing', `The file “${factsOf(pack, template, hash)?.source.file ?? hash}” is not in this pack any more. Swap it in again, then build.`)
+    if (bytes === null)
+      throw userError(
+        'asset-missing',
+        `The file “${factsOf(pack, template, hash)?.source.file ?? hash}” is not in this pack any more. Swap it in again, then build.`,
+      )
     files.set(asset.file, bytes)
     used.set(hash, bytes)
   }
@@ -91,7 +97,9 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     parts: pack.parts,
     assets,
     label,
-    files: [...files].map(([name, bytes]) => ({ name, bytes: bytes.length, sha256: hashOf(bytes) })).sort((a, b) => (a.name < b.name ? -1 : 1)),
+    files: [...files]
+      .map(([name, bytes]) => ({ name, bytes: bytes.length, sha256: hashOf(bytes) }))
+      .sort((a, b) => (a.name < b.name ? -1 : 1)),
   }
 }
 
@@ -111,15 +119,25 @@ async function iconArt(source: ParcelSource, doc: GameDoc): Promise<Pixels> {
   const sprite = Object.values(doc.sprites)[0]
   const frame = sprite === undefined ? undefined : Object.values(sprite.clips)[0]?.frames[0]
   const pixels = frame === undefined ? null : await source.pixels(frame.asset)
-  if (frame === undefined || pixels === null || frame.x + frame.w > pixels.width || frame.y + frame.h > pixels.height) return none
+  if (frame === undefined || pixels === null || frame.x + frame.w > pixels.width || frame.y + frame.h > pixels.height)
+    return none
   return crop(pixels, frame)
 }
 
-function onePage(source: ParcelSource, doc: GameDoc, used: ReadonlyMap<string, Uint8Array>, description: string): string {
+function onePage(
+  source: ParcelSource,
+  doc: GameDoc,
+  used: ReadonlyMap<string, Uint8Array>,
+  description: string,
+): string {
   const assets = Object.fromEntries(
     Object.entries(doc.assets).map(([hash, asset]) => [hash, { ...asset, file: dataUrl(used.get(hash)!, asset.mime) }]),
   )
-  return singlePage({ ...doc, assets, typeface: dataUrl(source.typeface, 'font/woff2') }, description, source.playerCode)
+  return singlePage(
+    { ...doc, assets, typeface: dataUrl(source.typeface, 'font/woff2') },
+    description,
+    source.playerCode,
+  )
 }
 
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
@@ -130,7 +148,10 @@ export function base64(bytes: Uint8Array): string {
   for (let i = 0; i < bytes.length; i += 3) {
     const bits = (bytes[i]! << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0)
     out.push(
-      ALPHABET[bits >> 18]! + ALPHABET[(bits >> 12) & 63]! + (i + 1 < bytes.length ? ALPHABET[(bits >> 6) & 63]! : '=') + (i + 2 < bytes.length ? ALPHABET[bits & 63]! : '='),
+      ALPHABET[bits >> 18]! +
+        ALPHABET[(bits >> 12) & 63]! +
+        (i + 1 < bytes.length ? ALPHABET[(bits >> 6) & 63]! : '=') +
+        (i + 2 < bytes.length ? ALPHABET[bits & 63]! : '='),
     )
   }
   return out.join('')

@@ -72,7 +72,8 @@ export function buildGameDoc(template: Template, pack: Pack): GameDoc {
   return doc
 }
 
-export const assetFile = (hash: string, mime: keyof typeof EXTENSIONS): string => `assets/${hash.slice(0, 20)}.${EXTENSIONS[mime]}`
+export const assetFile = (hash: string, mime: keyof typeof EXTENSIONS): string =>
+  `assets/${hash.slice(0, 20)}.${EXTENSIONS[mime]}`
 
 /** One line an author and licence, gathered from every asset in use; the template's own line comes last. */
 export function creditsOf(template: Template, pack: Pack): CreditDoc[] {
@@ -86,8 +87,17 @@ export function creditsOf(template: Template, pack: Pack): CreditDoc[] {
       const key = [author, licence, link].join('\n')
       const line = lines.get(key)
       if (line === undefined) lines.set(key, { what: spec.name, author, licence, link })
-      else if (!line.what.split(', ').includes(spec.name)) line.what = line.what.length < 60 ? `${line.what}, ${spec.name}` : line.what
+      else if (!line.what.split(', ').includes(spec.name))
+        line.what = line.what.length < 60 ? `${line.what}, ${spec.name}` : line.what
     }
   }
-  return [...lines.values(), { what: `Template ${template.name} ${template.version}`, author: template.author, licence: template.licence, link: '' }]
+  return [
+    ...lines.values(),
+    {
+      what: `Template ${template.name} ${template.version}`,
+      author: template.author,
+      licence: template.licence,
+      link: '',
+    },
+  ]
 }

@@ -4,7 +4,8 @@ const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;
 export const escapeHtml = (text: string): string => text.replace(/[&<>"']/g, (mark) => ENTITIES[mark]!)
 
 /** JSON that may stand inside a script element: nothing in it can end the element. */
-export const escapeJson = (value: unknown): string => JSON.stringify(value).replaceAll('<', '\\u003c').replaceAll('\u2028', '\\u2028').replaceAll('\u2029', '\\u2029')
+export const escapeJson = (value: unknown): string =>
+  JSON.stringify(value).replaceAll('<', '\\u003c').replaceAll('\u2028', '\\u2028').replaceAll('\u2029', '\\u2029')
 
 const STYLE =
   'html,body{margin:0;height:100%;background:#171b26;overflow:hidden;overscroll-behavior:none}#game{position:fixed;inset:0;touch-action:none}' +
@@ -42,7 +43,8 @@ export const parcelPage = (doc: GameDoc, description: string): string =>
     doc,
     description,
     head: '<link rel="manifest" href="manifest.webmanifest">\n<link rel="icon" href="icon-192.png">\n',
-    scripts: '<script src="player.js"></script>\n<script>PackPostPlayer.play(document.getElementById("game"),"game.json")</script>',
+    scripts:
+      '<script src="player.js"></script>\n<script>PackPostPlayer.play(document.getElementById("game"),"game.json")</script>',
   })
 
 /** The whole game in one page; `doc` has data: URLs for its files. */
@@ -56,7 +58,10 @@ export const singlePage = (doc: GameDoc, description: string, playerCode: string
 
 export function creditsPage(doc: GameDoc): string {
   const rows = doc.credits
-    .map((c) => `<tr><td>${escapeHtml(c.what)}</td><td>${escapeHtml(c.author)}</td><td>${escapeHtml(c.licence)}</td><td>${escapeHtml(c.link)}</td></tr>`)
+    .map(
+      (c) =>
+        `<tr><td>${escapeHtml(c.what)}</td><td>${escapeHtml(c.author)}</td><td>${escapeHtml(c.licence)}</td><td>${escapeHtml(c.link)}</td></tr>`,
+    )
     .join('\n')
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><title>Credits: ${escapeHtml(doc.title)}</title></head>

@@ -10,7 +10,12 @@ export function makeIcon(pixels: Pixels, size: number, colour: [number, number, 
   let art = crop(pixels, box)
   const room = Math.floor(size * 0.74)
   const longest = Math.max(art.width, art.height)
-  if (longest > room) art = shrinkArea(art, Math.max(1, Math.round((art.width * room) / longest)), Math.max(1, Math.round((art.height * room) / longest)))
+  if (longest > room)
+    art = shrinkArea(
+      art,
+      Math.max(1, Math.round((art.width * room) / longest)),
+      Math.max(1, Math.round((art.height * room) / longest)),
+    )
   const factor = Math.max(1, Math.floor(room / Math.max(art.width, art.height)))
   const left = Math.floor((size - art.width * factor) / 2)
   const top = Math.floor((size - art.height * factor) / 2)

@@ -17,7 +17,15 @@ import { crc32, unzipSafely } from './unzip'
 import { weigh } from './weigh'
 
 const typeface = strToU8('not really a typeface')
-const build = (pack: Pack) => buildParcel({ template: windfall, pack, playerCode: 'var PackPostPlayer={play(){}}', typeface, bytes: bytesFrom(), pixels: contextFor(pack).pixels })
+const build = (pack: Pack) =>
+  buildParcel({
+    template: windfall,
+    pack,
+    playerCode: 'var PackPostPlayer={play(){}}',
+    typeface,
+    bytes: bytesFrom(),
+    pixels: contextFor(pack).pixels,
+  })
 const said = (does: () => unknown): string => {
   try {
     does()
@@ -30,7 +38,11 @@ const said = (does: () => unknown): string => {
 describe('parcel', () => {
   it('is the same bytes for the same pack, whatever order it was edited in', async () => {
     const pack = puffinCatch()
-    const shuffled = { ...pack, parts: Object.fromEntries(Object.entries(pack.parts).reverse()), assets: Object.fromEntries(Object.entries(pack.assets).reverse()) }
+    const shuffled = {
+      ...pack,
+      parts: Object.fromEntries(Object.entries(pack.parts).reverse()),
+      assets: Object.fromEntries(Object.entries(pack.assets).reverse()),
+    }
     const [a, b] = [await build(pack), await build(shuffled)]
     expect(hashOf(a.zip)).toBe(hashOf(b.zip))
     expect(hashOf(strToU8(a.html))).toBe(hashOf(strToU8(b.html)))
@@ -43,10 +55,22 @@ describe('parcel', () => {
     const dir = mkdtempSync(join(tmpdir(), 'parcel-'))
     writeFileSync(join(dir, 'game.zip'), zip)
     const listing = execFileSync('python3', ['-m', 'zipfile', '-l', join(dir, 'game.zip')], { encoding: 'utf8' })
-    for (const name of ['index.html', 'player.js', 'game.json', 'credits.html', 'parcel.json', 'manifest.webmanifest', 'icon-192.png', 'type.woff2']) expect(listing).toContain(name)
+    for (const name of [
+      'index.html',
+      'player.js',
+      'game.json',
+      'credits.html',
+      'parcel.json',
+      'manifest.webmanifest',
+      'icon-192.png',
+      'type.woff2',
+    ])
+      expect(listing).toContain(name)
     const files = unzipSafely(zip, 'game.zip')
     const manifest = ParcelManifest.parse(JSON.parse(new TextDecoder().decode(files.get('parcel.json'))))
-    expect(manifest.files.map((file) => file.name)).toEqual([...files.keys()].filter((name) => name !== 'parcel.json').sort())
+    expect(manifest.files.map((file) => file.name)).toEqual(
+      [...files.keys()].filter((name) => name !== 'parcel.json').sort(),
+    )
     for (const file of manifest.files) expect(hashOf(files.get(file.name)!)).toBe(file.sha256)
   })
 
@@ -61,7 +85,11 @@ describe('parcel', () => {
   it('shows markup in titles as text everywhere', async () => {
     const nasty = '</script><script>alert(1)</script><img src=x onerror=alert(2)>"\''
     const pack = puffinCatch()
-    const { html, zip } = await build({ ...pack, label: { ...pack.label, title: nasty, short: nasty, author: nasty }, parts: { ...pack.parts, 'title-words': { kind: 'wording', text: nasty, scale: 1 } } })
+    const { html, zip } = await build({
+      ...pack,
+      label: { ...pack.label, title: nasty, short: nasty, author: nasty },
+      parts: { ...pack.parts, 'title-words': { kind: 'wording', text: nasty, scale: 1 } },
+    })
     const index = new TextDecoder().decode(unzipSafely(zip, 'z').get('index.html'))
     for (const page of [html, index]) {
       expect(page).not.toContain('<script>alert')
@@ -73,7 +101,16 @@ describe('parcel', () => {
   })
 
   it('cannot be built when a file is gone, and says which', async () => {
-    await expect(buildParcel({ template: windfall, pack: puffinCatch(), playerCode: '', typeface, bytes: async () => null, pixels: async () => null })).rejects.toThrow(/^The file “.+” is not in this pack any more/)
+    await expect(
+      buildParcel({
+        template: windfall,
+        pack: puffinCatch(),
+        playerCode: '',
+        typeface,
+        bytes: async () => null,
+        pixels: async () => null,
+      }),
+    ).rejects.toThrow(/^The file “.+” is not in this pack any more/)
   })
 
   it('encodes base 64 like everybody else', () => {
@@ -123,12 +160,54 @@ describe('pack file', () => {
     }
     const json = (value: unknown) => strToU8(JSON.stringify(value))
     const asset = [...pick.keys()].find((name) => name.startsWith('assets/'))!
-    expect(said(() => openPackFile(again((f) => void (f['pack.json'] = json({ ...pack, version: 7 }))), 'p.zip'))).toContain('newer Pack Post (format 7, this one knows 1)')
-    expect(said(() => openPackFile(again((f) => void (f['pack.json'] = strToU8('{'))), 'p.zip'))).toContain('cannot be read')
-    expect(said(() => openPackFile(again((f) => void (f['pack.json'] = json({ ...pack, parts: { hero: { kind: 'sprite' } } }))), 'p.zip'))).toContain('make no sense')
-    expect(said(() => openPackFile(again((f) => Reflect.deleteProperty(f, 'pack.json')), 'p.zip'))).toContain('without a pack in it')
-    expect(said(() => openPackFile(again((f) => Reflect.deleteProperty(f, asset)), 'p.zip'))).toContain('lacks one of its own files')
-    expect(said(() => openPackFile(again((f) => void (f[asset] = strToU8('other bytes'))), 'p.zip'))).toContain('is not what it says')
+    expect(
+      said(() =>
+        openPackFile(
+          again((f) => void (f['pack.json'] = json({ ...pack, version: 7 }))),
+          'p.zip',
+        ),
+      ),
+    ).toContain('newer Pack Post (format 7, this one knows 1)')
+    expect(
+      said(() =>
+        openPackFile(
+          again((f) => void (f['pack.json'] = strToU8('{'))),
+          'p.zip',
+        ),
+      ),
+    ).toContain('cannot be read')
+    expect(
+      said(() =>
+        openPackFile(
+          again((f) => void (f['pack.json'] = json({ ...pack, parts: { hero: { kind: 'sprite' } } }))),
+          'p.zip',
+        ),
+      ),
+    ).toContain('make no sense')
+    expect(
+      said(() =>
+        openPackFile(
+          again((f) => Reflect.deleteProperty(f, 'pack.json')),
+          'p.zip',
+        ),
+      ),
+    ).toContain('without a pack in it')
+    expect(
+      said(() =>
+        openPackFile(
+          again((f) => Reflect.deleteProperty(f, asset)),
+          'p.zip',
+        ),
+      ),
+    ).toContain('lacks one of its own files')
+    expect(
+      said(() =>
+        openPackFile(
+          again((f) => void (f[asset] = strToU8('other bytes'))),
+          'p.zip',
+        ),
+      ),
+    ).toContain('is not what it says')
   })
 })
 
@@ -142,7 +221,11 @@ describe('unzip', () => {
   })
 
   it('refuses names that lead out', () => {
-    for (const name of ['../up.txt', 'a/../../b', '/etc/hosts', 'c:\\x', 'a\\b', './x', 'C:/x']) expect(said(() => unzipSafely(zipSync({ [name]: strToU8('x') }), 'bad.zip')), name).toContain('“bad.zip” holds a file whose name leads out of it')
+    for (const name of ['../up.txt', 'a/../../b', '/etc/hosts', 'c:\\x', 'a\\b', './x', 'C:/x'])
+      expect(
+        said(() => unzipSafely(zipSync({ [name]: strToU8('x') }), 'bad.zip')),
+        name,
+      ).toContain('“bad.zip” holds a file whose name leads out of it')
   })
 
   it('stops a bomb early, also one that lies about its size', () => {
@@ -157,12 +240,16 @@ describe('unzip', () => {
 
   it('refuses too many entries, damage, and what is no ZIP', () => {
     const many = zipSync(Object.fromEntries(Array.from({ length: 30 }, (_, i) => [`f${i}`, new Uint8Array(1)])))
-    expect(said(() => unzipSafely(many, 'many.zip', { entries: 20, entryBytes: 9, totalBytes: 99 }))).toContain('holds 30 files; 20 is the most')
+    expect(said(() => unzipSafely(many, 'many.zip', { entries: 20, entryBytes: 9, totalBytes: 99 }))).toContain(
+      'holds 30 files; 20 is the most',
+    )
     const good = zipSync({ 'a.txt': strToU8('some words that are long enough to be there') }, { level: 0 })
     const flipped = good.slice()
     flipped[50]! ^= 1
     expect(said(() => unzipSafely(flipped, 'f.zip'))).toMatch(/damaged|not a whole/)
-    expect(said(() => unzipSafely(good.slice(0, good.length - 30), 'cut.zip'))).toContain('“cut.zip” is not a whole ZIP file')
+    expect(said(() => unzipSafely(good.slice(0, good.length - 30), 'cut.zip'))).toContain(
+      '“cut.zip” is not a whole ZIP file',
+    )
     expect(said(() => unzipSafely(strToU8('hello'), 'h.zip'))).toContain('not a whole ZIP')
   })
 
@@ -172,7 +259,7 @@ describe('unzip', () => {
     for (let i = 0; i < 500; i++) {
       seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
       const bytes = good.slice()
-      bytes[seed % bytes.length]! ^= 1 << (seed >>> 28) % 8
+      bytes[seed % bytes.length]! ^= 1 << ((seed >>> 28) % 8)
       try {
         unzipSafely(bytes, 'f.zip', { entries: 10, entryBytes: 10_000, totalBytes: 20_000 })
       } catch (error) {

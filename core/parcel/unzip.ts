@@ -32,7 +32,11 @@ interface Listed {
 /** The central directory (APPNOTE 4.3.12): names, checksums and sizes, before anything is unpacked. */
 function listZip(bytes: Uint8Array, file: string): Listed[] {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  const broken = () => userError('zip-broken', `“${file}” is not a whole ZIP file; it may have been cut off while it was copied. Try to get it again.`)
+  const broken = () =>
+    userError(
+      'zip-broken',
+      `“${file}” is not a whole ZIP file; it may have been cut off while it was copied. Try to get it again.`,
+    )
   let end = -1
   for (let at = bytes.length - 22; at >= Math.max(0, bytes.length - 65557); at--)
     if (view.getUint32(at, true) === 0x06054b50) {
@@ -47,27 +51,47 @@ function listZip(bytes: Uint8Array, file: string): Listed[] {
   for (let i = 0; i < count; i++) {
     if (at + 46 > bytes.length || view.getUint32(at, true) !== 0x02014b50) throw broken()
     const nameLength = view.getUint16(at + 28, true)
-    listed.push({ name: text.decode(bytes.subarray(at + 46, at + 46 + nameLength)), crc: view.getUint32(at + 16, true), size: view.getUint32(at + 24, true) })
+    listed.push({
+      name: text.decode(bytes.subarray(at + 46, at + 46 + nameLength)),
+      crc: view.getUint32(at + 16, true),
+      size: view.getUint32(at + 24, true),
+    })
     at += 46 + nameLength + view.getUint16(at + 30, true) + view.getUint16(at + 32, true)
   }
   return listed
 }
 
 const unsafeName = (name: string): boolean =>
-  name === '' || name.startsWith('/') || name.includes('\\') || name.includes('\0') || /^[a-z]:/i.test(name) || name.split('/').some((step) => step === '..' || step === '.')
+  name === '' ||
+  name.startsWith('/') ||
+  name.includes('\\') ||
+  name.includes('\0') ||
+  /^[a-z]:/i.test(name) ||
+  name.split('/').some((step) => step === '..' || step === '.')
 
 /**
  * Unpacks a ZIP that a stranger may have made. Names are checked before anything is unpacked, every byte that comes
  * out is counted against the limits whatever the sizes in the file claim, and checksums must agree. Folders are left out.
  * Throws a UserError that names `file`.
  */
-export function unzipSafely(bytes: Uint8Array, file: string, limits: UnzipLimits = PACK_LIMITS): Map<string, Uint8Array> {
+export function unzipSafely(
+  bytes: Uint8Array,
+  file: string,
+  limits: UnzipLimits = PACK_LIMITS,
+): Map<string, Uint8Array> {
   const listed = listZip(bytes, file)
-  if (listed.length > limits.entries) throw userError('zip-entries', `“${file}” holds ${listed.length} files; ${limits.entries} is the most. Nothing was opened.`)
+  if (listed.length > limits.entries)
+    throw userError(
+      'zip-entries',
+      `“${file}” holds ${listed.length} files; ${limits.entries} is the most. Nothing was opened.`,
+    )
   const names = new Set<string>()
   for (const entry of listed) {
     if (unsafeName(entry.name) || names.has(entry.name))
-      throw userError('zip-names', `“${file}” holds a file whose name leads out of it (${entry.name.slice(0, 60)}), so nothing of it was opened.`)
+      throw userError(
+        'zip-names',
+        `“${file}” holds a file whose name leads out of it (${entry.name.slice(0, 60)}), so nothing of it was opened.`,
+      )
     names.add(entry.name)
     if (entry.size > limits.entryBytes) throw tooLarge(file)
   }
@@ -95,24 +119,33 @@ export function unzipSafely(bytes: Uint8Array, file: string, limits: UnzipLimits
   unzip.register(UnzipPassThrough)
   try {
     // In slices, so that a bomb is stopped after one slice's worth of output and not after all of it.
-    for (let at = 0; at < bytes.length && failure === null; at += 16384) unzip.push(bytes.subarray(at, at + 16384), at + 16384 >= bytes.length)
+    for (let at = 0; at < bytes.length && failure === null; at += 16384)
+      unzip.push(bytes.subarray(at, at + 16384), at + 16384 >= bytes.length)
   } catch (error) {
     failure ??= error as Error
   }
   const stopped = failure as Error | null
   if (stopped !== null)
-    throw stopped.name === 'UserError' ? stopped : userError('zip-broken', `“${file}” is damaged inside and cannot be unpacked. Try to get it again.`)
+    throw stopped.name === 'UserError'
+      ? stopped
+      : userError('zip-broken', `“${file}” is damaged inside and cannot be unpacked. Try to get it again.`)
   for (const entry of listed) {
     if (entry.name.endsWith('/')) continue
     const content = found.get(entry.name)
     if (content === undefined || content.length !== entry.size || crc32(content) !== entry.crc)
-      throw userError('zip-broken', `“${entry.name.slice(0, 60)}” inside “${file}” is damaged. Try to get the file again.`)
+      throw userError(
+        'zip-broken',
+        `“${entry.name.slice(0, 60)}” inside “${file}” is damaged. Try to get the file again.`,
+      )
   }
-  for (const name of found.keys()) if (!names.has(name)) throw userError('zip-names', `“${file}” hides files that its list does not name, so nothing of it was opened.`)
+  for (const name of found.keys())
+    if (!names.has(name))
+      throw userError('zip-names', `“${file}” hides files that its list does not name, so nothing of it was opened.`)
   return found
 }
 
-const tooLarge = (file: string) => userError('zip-large', `“${file}” unpacks to more than Pack Post takes, so nothing of it was opened.`)
+const tooLarge = (file: string) =>
+  userError('zip-large', `“${file}” unpacks to more than Pack Post takes, so nothing of it was opened.`)
 
 function joinChunks(chunks: readonly Uint8Array[], size: number): Uint8Array {
   const out = new Uint8Array(size)

@@ -38,5 +38,9 @@ export function weigh(template: Template, pack: Pack, playerBytes: number): Weig
     if (row.download > 0) rows.push(row)
   }
   rows.push({ name: 'Game itself', download: playerBytes, memory: 0 })
-  return { download: rows.reduce((sum, row) => sum + row.download, 0), memory: rows.reduce((sum, row) => sum + row.memory, 0), rows }
+  return {
+    download: rows.reduce((sum, row) => sum + row.download, 0),
+    memory: rows.reduce((sum, row) => sum + row.memory, 0),
+    rows,
+  }
 }

@@ -7,6 +7,7 @@ const PACKED = /\.(png|jpg|webp|mp3|ogg|woff2|gif)$/
 /** Names in code-unit order; what is compressed already is only stored. */
 export function zipFiles(files: ReadonlyMap<string, Uint8Array>): Uint8Array {
   const zippable: Zippable = {}
-  for (const name of [...files.keys()].sort()) zippable[name] = [files.get(name)!, { level: PACKED.test(name) ? 0 : 9, mtime: MTIME, os: 3, attrs: 0o644 << 16 }]
+  for (const name of [...files.keys()].sort())
+    zippable[name] = [files.get(name)!, { level: PACKED.test(name) ? 0 : 9, mtime: MTIME, os: 3, attrs: 0o644 << 16 }]
   return zipSync(zippable)
 }

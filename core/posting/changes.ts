@@ -9,7 +9,10 @@ const encoder = new TextEncoder()
 export function fingerprintOf(pack: Pack): Record<string, string> {
   const print = (value: unknown) => hashOf(encoder.encode(stableJson(value))).slice(0, 16)
   const { visibility: _apart, ...label } = pack.label
-  return { ...Object.fromEntries(Object.entries(pack.parts).map(([part, content]) => [part, print(content)])), label: print(label) }
+  return {
+    ...Object.fromEntries(Object.entries(pack.parts).map(([part, content]) => [part, print(content)])),
+    label: print(label),
+  }
 }
 
 export interface Change {
@@ -26,7 +29,11 @@ export function changesSince(template: Template, pack: Pack, before: Readonly<Re
     const then = before[spec.id]
     const here = now[spec.id]
     if (then === here) continue
-    changes.push({ part: spec.id, name: spec.name, what: here === undefined ? 'back to the template’s' : then === undefined ? 'swapped' : 'changed' })
+    changes.push({
+      part: spec.id,
+      name: spec.name,
+      what: here === undefined ? 'back to the template’s' : then === undefined ? 'swapped' : 'changed',
+    })
   }
   if (before['label'] !== now['label']) changes.push({ part: 'label', name: 'Label', what: 'changed' })
   return changes

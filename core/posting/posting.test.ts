@@ -26,8 +26,10 @@ describe('postcode', () => {
     for (let i = 0; i < 40; i++) {
       const code = makePostcode(next)
       for (let at = 5; at < 9; at++) {
-        for (const letter of LETTERS) if (letter !== code[at]) expect(readPostcode(code.slice(0, at) + letter + code.slice(at + 1))).toBeNull()
-        if (at < 8 && code[at] !== code[at + 1]) expect(readPostcode(code.slice(0, at) + code[at + 1] + code[at] + code.slice(at + 2))).toBeNull()
+        for (const letter of LETTERS)
+          if (letter !== code[at]) expect(readPostcode(code.slice(0, at) + letter + code.slice(at + 1))).toBeNull()
+        if (at < 8 && code[at] !== code[at + 1])
+          expect(readPostcode(code.slice(0, at) + code[at + 1] + code[at] + code.slice(at + 2))).toBeNull()
       }
     }
   })
@@ -45,9 +47,19 @@ describe('what changed', () => {
     const pack = puffinCatch()
     const print = fingerprintOf(pack)
     expect(changesSince(windfall, pack, print)).toEqual([])
-    expect(changesSince(windfall, { ...pack, label: { ...pack.label, visibility: 'public' }, notes: 'x' }, print)).toEqual([])
+    expect(
+      changesSince(windfall, { ...pack, label: { ...pack.label, visibility: 'public' }, notes: 'x' }, print),
+    ).toEqual([])
     const { hero: _gone, ...parts } = pack.parts
-    const next = { ...pack, label: { ...pack.label, title: 'Other' }, parts: { ...parts, pace: { kind: 'dial' as const, value: 6 }, 'win-words': { kind: 'wording' as const, text: 'Yes!', scale: 1 } } }
+    const next = {
+      ...pack,
+      label: { ...pack.label, title: 'Other' },
+      parts: {
+        ...parts,
+        pace: { kind: 'dial' as const, value: 6 },
+        'win-words': { kind: 'wording' as const, text: 'Yes!', scale: 1 },
+      },
+    }
     expect(changesSince(windfall, next, print).map((change) => [change.part, change.what])).toEqual([
       ['hero', 'back to the template’s'],
       ['win-words', 'changed'],
@@ -65,7 +77,10 @@ describe('label helpers', () => {
   })
 
   it('suggest words that are used most and not there already', () => {
-    expect(suggestTags(['herring and herring', 'quay herring', 'lantern quay'], ['lantern'], 2)).toEqual(['herring', 'quay'])
+    expect(suggestTags(['herring and herring', 'quay herring', 'lantern quay'], ['lantern'], 2)).toEqual([
+      'herring',
+      'quay',
+    ])
   })
 
   it('gather credits by author, the template last', () => {

@@ -2,7 +2,16 @@ import * as z from 'zod'
 import { Visibility } from '../label/label'
 
 /** draft → sent → in inspection → returned or cleared → held or live → withdrawn. */
-export const POSTING_STATES = ['draft', 'sent', 'in-inspection', 'returned', 'cleared', 'held', 'live', 'withdrawn'] as const
+export const POSTING_STATES = [
+  'draft',
+  'sent',
+  'in-inspection',
+  'returned',
+  'cleared',
+  'held',
+  'live',
+  'withdrawn',
+] as const
 export const PostingState = z.enum(POSTING_STATES)
 export type PostingState = z.infer<typeof PostingState>
 

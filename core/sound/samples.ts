@@ -41,7 +41,13 @@ export function measure(samples: Samples): SoundMeasure {
     }
   }
   const count = Math.max(1, length * samples.channels.length)
-  return { peak, clippedShare: clipped / count, headS: head / samples.sampleRate, durationS: length / samples.sampleRate, rms: Math.sqrt(sum / count) }
+  return {
+    peak,
+    clippedShare: clipped / count,
+    headS: head / samples.sampleRate,
+    durationS: length / samples.sampleRate,
+    rms: Math.sqrt(sum / count),
+  }
 }
 
 /** Cuts the silent head, keeping 5 ms of it and fading them in so that no click is made. */

@@ -6,7 +6,9 @@ import { cutHead, durationOf, measure } from './samples'
 import { encodeWav } from './wav'
 
 const sine = (seconds: number, level: number, head = 0): Float32Array =>
-  Float32Array.from({ length: Math.round(seconds * 44100) }, (_, i) => (i / 44100 < head ? 0 : Math.sin((i / 44100) * Math.PI * 2 * 440) * level))
+  Float32Array.from({ length: Math.round(seconds * 44100) }, (_, i) =>
+    i / 44100 < head ? 0 : Math.sin((i / 44100) * Math.PI * 2 * 440) * level,
+  )
 
 describe('measure', () => {
   it('finds peak, head, length and root mean square of a known tone', () => {
@@ -48,7 +50,8 @@ describe('files', () => {
     const samples = sine(0.1, 0.7)
     const back = await decodeSound(encodeWav({ channels: [samples, samples], sampleRate: 44100 }), 'audio/wav')
     expect(back.channels).toHaveLength(2)
-    for (let i = 0; i < samples.length; i += 50) expect(Math.abs(back.channels[0]![i]! - samples[i]!)).toBeLessThan(1 / 16384)
+    for (let i = 0; i < samples.length; i += 50)
+      expect(Math.abs(back.channels[0]![i]! - samples[i]!)).toBeLessThan(1 / 16384)
   })
 
   it('come back from Ogg Vorbis made by another encoder', async () => {

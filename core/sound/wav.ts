@@ -6,7 +6,11 @@ export function encodeWav(samples: Samples): Uint8Array {
   const length = samples.channels[0]?.length ?? 0
   const bytes = new Uint8Array(44 + length * channels * 2)
   const view = new DataView(bytes.buffer)
-  const word = (at: number, text: string) => bytes.set([...text].map((c) => c.charCodeAt(0)), at)
+  const word = (at: number, text: string) =>
+    bytes.set(
+      [...text].map((c) => c.charCodeAt(0)),
+      at,
+    )
   word(0, 'RIFF')
   view.setUint32(4, bytes.length - 8, true)
   word(8, 'WAVEfmt ')

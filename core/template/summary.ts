@@ -16,5 +16,10 @@ export function summaryOf(template: Template): TemplateSummary {
   for (const spec of template.parts) counts.set(spec.content.kind, (counts.get(spec.content.kind) ?? 0) + 1)
   const dials = counts.get('dial') ?? 0
   const bytes = Object.values(template.assets).reduce((sum, asset) => sum + asset.facts.bytes, 0)
-  return { parts: template.parts.length - dials, dials, kinds: [...counts].map(([kind, count]) => ({ kind, count })), kilobytes: Math.round(bytes / 1000) }
+  return {
+    parts: template.parts.length - dials,
+    dials,
+    kinds: [...counts].map(([kind, count]) => ({ kind, count })),
+    kilobytes: Math.round(bytes / 1000),
+  }
 }

@@ -3,7 +3,16 @@ import type { TextBox } from '../game/types'
 import { fitText, scaleThatFits, widthOf, wrap } from './fit'
 import widths from './widths.json'
 
-const box = (w: number, lines: number, size = 1): TextBox => ({ x: 0, y: 0, w, h: lines * size * 1.3, size, lines, align: 'left', tone: 'title' })
+const box = (w: number, lines: number, size = 1): TextBox => ({
+  x: 0,
+  y: 0,
+  w,
+  h: lines * size * 1.3,
+  size,
+  lines,
+  align: 'left',
+  tone: 'title',
+})
 const mono = (line: string) => line.length
 
 describe('wrap', () => {

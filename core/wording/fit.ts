@@ -12,7 +12,8 @@ export interface Widths {
   regular: WeightWidths
 }
 
-const weightFor = (tone: TextBox['tone'], widths: Widths): WeightWidths => (tone === 'plain' ? widths.regular : widths.bold)
+const weightFor = (tone: TextBox['tone'], widths: Widths): WeightWidths =>
+  tone === 'plain' ? widths.regular : widths.bold
 
 export const LINE_HEIGHT = 1.18
 
@@ -59,7 +60,10 @@ export function fitText(text: string, box: TextBox, scale: number, widths: Width
   const filled = text.replace(/\{[a-z-]+\}/g, '8888')
   const lines = wrap(filled, box.w, (line) => widthOf(line, weight) * size)
   const widest = Math.max(...lines.map((line) => widthOf(line, weight) * size))
-  const room = Math.max(1, Math.min(Math.floor(box.lines / scale), Math.floor((box.h * 1.05) / (size * LINE_HEIGHT)) || 1))
+  const room = Math.max(
+    1,
+    Math.min(Math.floor(box.lines / scale), Math.floor((box.h * 1.05) / (size * LINE_HEIGHT)) || 1),
+  )
   const overWidth = widest / box.w
   const overLines = lines.length / room
   return { fits: overWidth <= 1.001 && overLines <= 1, lines: lines.length, overWidth, overLines }

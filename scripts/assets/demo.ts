@@ -7,31 +7,91 @@ import { assetReader, makeSprite, MADE_ON, type SpriteRecipe } from './recipe'
 export async function demoPack(template: Template, files: string): Promise<Pack> {
   const reader = assetReader(files, { author: 'harbour-club', licence: 'CC0-1.0' })
   const sprite = (recipe: SpriteRecipe) => makeSprite(recipe, reader, '')
-  const falling = (file: string, height: number, columns = 1): SpriteRecipe => ({ file, columns, rows: 1, clips: { fall: { row: 0, fps: 5 } }, pivot: { x: 0.5, y: 0.5 }, height })
-  const sound = async (file: string, kind: 'sound' | 'music' = 'sound'): Promise<PartContent> => ({ kind, asset: await reader.read(file), gainDb: kind === 'music' ? -4 : 0 })
-  const picture = async (file: string): Promise<PartContent> => ({ kind: 'picture', asset: await reader.read(file), fit: 'cover', crisp: true })
+  const falling = (file: string, height: number, columns = 1): SpriteRecipe => ({
+    file,
+    columns,
+    rows: 1,
+    clips: { fall: { row: 0, fps: 5 } },
+    pivot: { x: 0.5, y: 0.5 },
+    height,
+  })
+  const sound = async (file: string, kind: 'sound' | 'music' = 'sound'): Promise<PartContent> => ({
+    kind,
+    asset: await reader.read(file),
+    gainDb: kind === 'music' ? -4 : 0,
+  })
+  const picture = async (file: string): Promise<PartContent> => ({
+    kind: 'picture',
+    asset: await reader.read(file),
+    fit: 'cover',
+    crisp: true,
+  })
   const words = (text: string): PartContent => ({ kind: 'wording', text, scale: 1 })
   const parts: Record<string, PartContent> = {
     'title-words': words('Puffin Catch'),
     'tagline-words': words('Catch the herring, mind the boots.'),
     'start-picture': await picture('festival-eve.png'),
-    'how-words': words('The boats are in and supper is falling off the quay crane.\nCatch herring and mussels.\nOld boots and rusty tins cost a lantern.'),
-    hero: await sprite({ file: 'puffin.png', columns: 4, rows: 3, clips: { stand: { row: 0, fps: 6 }, catch: { row: 1, fps: 10 }, hurt: { row: 2, fps: 8 } }, pivot: { x: 0.46, y: 0.985 }, height: 2.05 }),
+    'how-words': words(
+      'The boats are in and supper is falling off the quay crane.\nCatch herring and mussels.\nOld boots and rusty tins cost a lantern.',
+    ),
+    hero: await sprite({
+      file: 'puffin.png',
+      columns: 4,
+      rows: 3,
+      clips: { stand: { row: 0, fps: 6 }, catch: { row: 1, fps: 10 }, hurt: { row: 2, fps: 8 } },
+      pivot: { x: 0.46, y: 0.985 },
+      height: 2.05,
+    }),
     good: {
       kind: 'cast',
       entries: [
-        { id: 'herring', name: 'Herring', points: 5, harm: 0, often: 6, sprite: await sprite(falling('herring.png', 0.72, 2)) },
-        { id: 'mussel', name: 'Mussel', points: 10, harm: 0, often: 3, sprite: await sprite(falling('mussel.png', 0.85)) },
+        {
+          id: 'herring',
+          name: 'Herring',
+          points: 5,
+          harm: 0,
+          often: 6,
+          sprite: await sprite(falling('herring.png', 0.72, 2)),
+        },
+        {
+          id: 'mussel',
+          name: 'Mussel',
+          points: 10,
+          harm: 0,
+          often: 3,
+          sprite: await sprite(falling('mussel.png', 0.85)),
+        },
       ],
     },
     bad: {
       kind: 'cast',
       entries: [
-        { id: 'old-boot', name: 'Old boot', points: 0, harm: 1, often: 3, sprite: await sprite(falling('old-boot.png', 1.1)) },
-        { id: 'rusty-tin', name: 'Rusty tin', points: 0, harm: 1, often: 2, sprite: await sprite(falling('rusty-tin.png', 1)) },
+        {
+          id: 'old-boot',
+          name: 'Old boot',
+          points: 0,
+          harm: 1,
+          often: 3,
+          sprite: await sprite(falling('old-boot.png', 1.1)),
+        },
+        {
+          id: 'rusty-tin',
+          name: 'Rusty tin',
+          points: 0,
+          harm: 1,
+          often: 2,
+          sprite: await sprite(falling('rusty-tin.png', 1)),
+        },
       ],
     },
-    life: await sprite({ file: 'lantern.png', columns: 1, rows: 1, clips: { shown: { row: 0, fps: 1 } }, pivot: { x: 0.5, y: 0.5 }, height: 0.8 }),
+    life: await sprite({
+      file: 'lantern.png',
+      columns: 1,
+      rows: 1,
+      clips: { shown: { row: 0, fps: 1 } },
+      pivot: { x: 0.5, y: 0.5 },
+      height: 0.8,
+    }),
     backdrop: await picture('quay-at-dusk.png'),
     'score-words': words('Supper {score} of {goal}'),
     'catch-sound': await sound('plip.wav'),
@@ -43,14 +103,17 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
   return {
     ...pack,
     parts,
-    assets: Object.fromEntries(Object.entries(reader.assets).map(([hash, asset]) => [hash, { ...asset.facts, imported: MADE_ON }])),
+    assets: Object.fromEntries(
+      Object.entries(reader.assets).map(([hash, asset]) => [hash, { ...asset.facts, imported: MADE_ON }]),
+    ),
     createdFrom: 'demo:puffin-catch',
     label: {
       ...pack.label,
       title: 'Puffin Catch',
       tags: ['harbour', 'seabirds', 'catching'],
       short: 'Catch the herring, mind the boots.',
-      description: 'The tide has turned over every crate on Saltwick quay. Help the puffin gather supper for Harbour Days: one minute, three lanterns, no boots.',
+      description:
+        'The tide has turned over every crate on Saltwick quay. Help the puffin gather supper for Harbour Days: one minute, three lanterns, no boots.',
       howTo: ['Move left and right under what falls.', 'Catch herring and mussels.', 'Keep away from boots and tins.'],
       author: 'harbour-club',
     },

@@ -28,13 +28,26 @@ const json = (path: string, value: unknown) => writeFileSync(path, JSON.stringif
 
 async function template(id: string): Promise<Template> {
   const home = join(root, 'templates', id)
-  const recipe = JSON.parse(readFileSync(join(home, 'recipe.json'), 'utf8')) as Record<string, unknown> & { parts: Record<string, unknown>[]; name: string; tagline: string }
-  const common = readFileSync(join(root, 'templates/common-parts.json'), 'utf8').replaceAll('{name}', recipe.name).replaceAll('{tagline}', recipe.tagline)
+  const recipe = JSON.parse(readFileSync(join(home, 'recipe.json'), 'utf8')) as Record<string, unknown> & {
+    parts: Record<string, unknown>[]
+    name: string
+    tagline: string
+  }
+  const common = readFileSync(join(root, 'templates/common-parts.json'), 'utf8')
+    .replaceAll('{name}', recipe.name)
+    .replaceAll('{tagline}', recipe.tagline)
   const reader = assetReader(home, { author: String(recipe['author']), licence: String(recipe['licence']) })
   const parts = []
   for (const { button, ...part } of [...(JSON.parse(common) as Record<string, unknown>[]), ...recipe.parts]) {
-    const box = button === true ? { x: 0, y: 0, w: 3.9, h: 0.92, size: 0.46, lines: 1, align: 'center', tone: 'plate' } : part['box']
-    parts.push({ ...part, ...(box === undefined ? {} : { box }), content: await makeContent(part['content'] as Record<string, unknown>, reader) })
+    const box =
+      button === true
+        ? { x: 0, y: 0, w: 3.9, h: 0.92, size: 0.46, lines: 1, align: 'center', tone: 'plate' }
+        : part['box']
+    parts.push({
+      ...part,
+      ...(box === undefined ? {} : { box }),
+      content: await makeContent(part['content'] as Record<string, unknown>, reader),
+    })
   }
   const made = Template.parse({ ...recipe, format: 'pack-post-template', kind: 'engine', parts, assets: reader.assets })
   json(join(home, 'template.json'), made)
@@ -46,10 +59,13 @@ async function orchard(): Promise<void> {
   for (const drawing of orchardArt()) {
     writeFileSync(join(art, `${drawing.name}.svg`), drawing.svg)
     const palette = drawing.name !== 'life'
-    await sharp(Buffer.from(drawing.svg)).png({ compressionLevel: 9, palette, colours: 256, dither: 0, effort: 10 }).toFile(join(art, `${drawing.name}.png`))
+    await sharp(Buffer.from(drawing.svg))
+      .png({ compressionLevel: 9, palette, colours: 256, dither: 0, effort: 10 })
+      .toFile(join(art, `${drawing.name}.png`))
   }
   const sound = folder('templates/windfall/sound')
-  for (const [name, samples] of Object.entries(orchardSounds())) writeFileSync(join(sound, `${name}.ogg`), await encodeOgg(samples))
+  for (const [name, samples] of Object.entries(orchardSounds()))
+    writeFileSync(join(sound, `${name}.ogg`), await encodeOgg(samples))
 }
 
 /** The Saltwick set of the drawer; the demo pack uses the same files as a user would. */
@@ -61,22 +77,57 @@ async function saltwick(): Promise<void> {
     writeFileSync(join(home, file), bytes)
     items.push({ file, hash: hashOf(bytes), bytes: bytes.length, ...item })
   }
-  const small = async (png: Uint8Array) => new Uint8Array(await sharp(png).png({ compressionLevel: 9, palette: true, colours: 256, dither: 0, effort: 10 }).toBuffer())
+  const small = async (png: Uint8Array) =>
+    new Uint8Array(
+      await sharp(png).png({ compressionLevel: 9, palette: true, colours: 256, dither: 0, effort: 10 }).toBuffer(),
+    )
   for (const piece of PIECES) {
     const art = piece.make()
-    put(`${piece.name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name: piece.name, words: piece.words, columns: piece.columns, rows: piece.rows ?? 1, width: art.width, height: art.height })
+    put(`${piece.name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), {
+      kind: 'picture',
+      name: piece.name,
+      words: piece.words,
+      columns: piece.columns,
+      rows: piece.rows ?? 1,
+      width: art.width,
+      height: art.height,
+    })
   }
-  for (const [name, art, words] of [['quay at dusk', harbourBackdrop(), 'harbour backdrop sea lighthouse evening'], ['festival eve', harbourStart(), 'start harbour bunting puffin picture']] as const)
-    put(`${name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), { kind: 'picture', name, words, columns: 1, width: art.width, height: art.height })
-  const names: Record<string, string> = { 'catch-sound': 'plip', 'harm-sound': 'clonk', 'win-sound': 'fanfare', 'lose-sound': 'fog horn', music: 'quay waltz' }
+  for (const [name, art, words] of [
+    ['quay at dusk', harbourBackdrop(), 'harbour backdrop sea lighthouse evening'],
+    ['festival eve', harbourStart(), 'start harbour bunting puffin picture'],
+  ] as const)
+    put(`${name.replaceAll(' ', '-')}.png`, await small(encodePng(art)), {
+      kind: 'picture',
+      name,
+      words,
+      columns: 1,
+      width: art.width,
+      height: art.height,
+    })
+  const names: Record<string, string> = {
+    'catch-sound': 'plip',
+    'harm-sound': 'clonk',
+    'win-sound': 'fanfare',
+    'lose-sound': 'fog horn',
+    music: 'quay waltz',
+  }
   for (const [key, samples] of Object.entries(harbourSounds())) {
     const name = names[key] ?? key
     const ogg = key === 'music'
     const bytes = ogg ? await encodeOgg(samples) : encodeWav({ channels: [samples], sampleRate: RATE })
-    put(`${name.replaceAll(' ', '-')}.${ogg ? 'ogg' : 'wav'}`, bytes, { kind: ogg ? 'music' : 'sound', name, words: `${key.replace('-', ' ')} harbour`, durationS: Math.round((samples.length / RATE) * 1000) / 1000 })
+    put(`${name.replaceAll(' ', '-')}.${ogg ? 'ogg' : 'wav'}`, bytes, {
+      kind: ogg ? 'music' : 'sound',
+      name,
+      words: `${key.replace('-', ' ')} harbour`,
+      durationS: Math.round((samples.length / RATE) * 1000) / 1000,
+    })
   }
   json(join(home, 'index.json'), { id: 'saltwick', name: 'Saltwick set', ...credit, items })
-  writeFileSync(join(home, 'LICENSE'), 'The drawings and sounds in this folder were made by scripts in this repository (scripts/assets) and are given away\nunder CC0 1.0 Universal: https://creativecommons.org/publicdomain/zero/1.0/\n')
+  writeFileSync(
+    join(home, 'LICENSE'),
+    'The drawings and sounds in this folder were made by scripts in this repository (scripts/assets) and are given away\nunder CC0 1.0 Universal: https://creativecommons.org/publicdomain/zero/1.0/\n',
+  )
 }
 
 await orchard()

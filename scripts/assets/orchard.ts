@@ -19,21 +19,43 @@ function spines(lift: number): string {
   return folded(d, SPINES, 'M72,30L160,30L160,150L86,150Z')
 }
 
-function hedgehog({ sway = 0, bounce = 0, eye = 'open', basket = 0, lift = 0 }: { sway?: number; bounce?: number; eye?: 'open' | 'happy' | 'sore'; basket?: number; lift?: number }): string {
+function hedgehog({
+  sway = 0,
+  bounce = 0,
+  eye = 'open',
+  basket = 0,
+  lift = 0,
+}: {
+  sway?: number
+  bounce?: number
+  eye?: 'open' | 'happy' | 'sore'
+  basket?: number
+  lift?: number
+}): string {
   const eyes = {
     open: oval(108, 92, 5, 6, '#3b2c2a') + oval(110, 90, 1.7, 2, '#fff'),
     happy: '<path d="M101,94q7,-11 14,0" fill="none" stroke="#3b2c2a" stroke-width="4" stroke-linecap="round"/>',
     sore: '<path d="M102,87l11,11M113,87l-11,11" stroke="#3b2c2a" stroke-width="4" stroke-linecap="round"/>',
   }[eye]
   const feet = oval(62 - sway * 3, 148, 14, 7, BARK[1]) + oval(100 + sway * 3, 148, 14, 7, BARK[0])
-  const face = shape('M88,74C110,66 126,86 142,104C146,112 136,118 124,118C116,132 92,138 80,134C78,112 74,88 88,74Z', FUR) + shape('M80,134C92,138 116,132 124,118C108,122 92,122 79,116Z', FUR_DARK)
+  const face =
+    shape('M88,74C110,66 126,86 142,104C146,112 136,118 124,118C116,132 92,138 80,134C78,112 74,88 88,74Z', FUR) +
+    shape('M80,134C92,138 116,132 124,118C108,122 92,122 79,116Z', FUR_DARK)
   const nose = oval(142, 106, 6, 5.5, '#4a3331')
   const cheek = oval(116, 108, 6, 4, '#e9a98d')
   const ear = oval(86, 80, 9, 10, SPINES[1]) + oval(87, 81, 5, 6, FUR_DARK)
   const rim = 'M34,26L122,26L126,36L30,36Z'
   const bowl = 'M36,36L120,36L108,64L48,64Z'
-  const weave = [46, 62, 78, 94, 110].map((x) => `<path d="M${x},38L${78 + (x - 78) * 0.72},63" stroke="#b07f35" stroke-width="3"/>`).join('')
-  const bin = move(0, basket, folded(bowl, STRAW, 'M82,20L160,20L160,80L78,80Z') + weave + folded(rim, ['#f3cb7c', '#d9a552'], 'M82,20L160,20L160,80L82,80Z'))
+  const weave = [46, 62, 78, 94, 110]
+    .map((x) => `<path d="M${x},38L${78 + (x - 78) * 0.72},63" stroke="#b07f35" stroke-width="3"/>`)
+    .join('')
+  const bin = move(
+    0,
+    basket,
+    folded(bowl, STRAW, 'M82,20L160,20L160,80L78,80Z') +
+      weave +
+      folded(rim, ['#f3cb7c', '#d9a552'], 'M82,20L160,20L160,80L82,80Z'),
+  )
   return feet + move(sway * 1.5, bounce, spines(lift) + face + ear + cheek + eyes + nose + bin)
 }
 
@@ -48,7 +70,8 @@ function apple(leaf: number): string {
 }
 
 function pear(leaf: number): string {
-  const body = 'M60,22C74,22 78,36 80,50C84,66 98,74 96,92C94,110 78,114 60,113C42,114 26,110 24,92C22,74 36,66 40,50C42,36 46,22 60,22Z'
+  const body =
+    'M60,22C74,22 78,36 80,50C84,66 98,74 96,92C94,110 78,114 60,113C42,114 26,110 24,92C22,74 36,66 40,50C42,36 46,22 60,22Z'
   return (
     folded(body, ['#d8c552', '#b5a23a'], 'M64,10L130,10L130,130L58,130Z') +
     shape('M57,24C56,14 58,8 62,2L68,5C63,12 62,18 63,24Z', BARK[1]) +
@@ -59,12 +82,21 @@ function pear(leaf: number): string {
 
 function chestnut(): string {
   const body = 'M60,18C66,30 104,38 104,72C104,98 82,108 60,108C38,108 16,98 16,72C16,38 54,30 60,18Z'
-  return folded(body, ['#9b5a3c', '#78412b'], 'M64,10L130,10L130,130L58,130Z') + shape('M20,84C34,96 86,96 100,84C96,102 78,108 60,108C42,108 24,102 20,84Z', '#e3c69b') + oval(40, 58, 7, 12, '#bf7d5b')
+  return (
+    folded(body, ['#9b5a3c', '#78412b'], 'M64,10L130,10L130,130L58,130Z') +
+    shape('M20,84C34,96 86,96 100,84C96,102 78,108 60,108C42,108 24,102 20,84Z', '#e3c69b') +
+    oval(40, 58, 7, 12, '#bf7d5b')
+  )
 }
 
 function hailstone(): string {
   const body = 'M60,14L92,26L106,58L94,92L62,106L28,94L14,60L26,28Z'
-  return folded(body, ['#dfe9ee', '#a9bfcc'], 'M62,0L130,0L130,130L56,130Z') + shape('M60,14L92,26L62,58Z', '#f4f9fb') + shape('M14,60L26,28L62,58Z', '#cbdae2') + shape('M62,58L94,92L62,106Z', '#8fa9b9')
+  return (
+    folded(body, ['#dfe9ee', '#a9bfcc'], 'M62,0L130,0L130,130L56,130Z') +
+    shape('M60,14L92,26L62,58Z', '#f4f9fb') +
+    shape('M14,60L26,28L62,58Z', '#cbdae2') +
+    shape('M62,58L94,92L62,106Z', '#8fa9b9')
+  )
 }
 
 function burr(turn: number): string {
@@ -74,19 +106,47 @@ function burr(turn: number): string {
     const r = i % 2 === 0 ? 50 : 33
     points.push(`${(60 + Math.cos(a) * r).toFixed(1)},${(60 + Math.sin(a) * r).toFixed(1)}`)
   }
-  return move(0, 0, folded(`M${points.join('L')}Z`, ['#7a7d63', '#5c5f4a'], 'M62,0L130,0L130,130L56,130Z') + oval(60, 60, 22, 22, '#94977a') + oval(66, 64, 14, 15, '#6d7058'), `rotate(${turn} 60 60)`)
+  return move(
+    0,
+    0,
+    folded(`M${points.join('L')}Z`, ['#7a7d63', '#5c5f4a'], 'M62,0L130,0L130,130L56,130Z') +
+      oval(60, 60, 22, 22, '#94977a') +
+      oval(66, 64, 14, 15, '#6d7058'),
+    `rotate(${turn} 60 60)`,
+  )
 }
 
 const leafLife = (): string =>
-  folded('M30,54C4,40 2,14 18,10C26,8 30,16 30,20C30,16 34,8 42,10C58,14 56,40 30,54Z', ['#e2845b', '#c3623f'], 'M31,0L64,0L64,64L29,64Z')
+  folded(
+    'M30,54C4,40 2,14 18,10C26,8 30,16 30,20C30,16 34,8 42,10C58,14 56,40 30,54Z',
+    ['#e2845b', '#c3623f'],
+    'M31,0L64,0L64,64L29,64Z',
+  )
 
 function tree(x: number, y: number, k: number, crown: Tone): string {
   return move(
     x,
     y,
-    folded('M-12,0C-8,-40 -10,-80 -20,-110L-4,-96L0,-124L6,-96L24,-112C10,-80 10,-40 14,0Z', BARK, 'M2,-140L40,-140L40,10L4,10Z') +
-      folded('M-96,-122C-110,-176 -54,-214 -20,-198C6,-240 78,-224 80,-182C118,-170 112,-118 76,-110C40,-92 -60,-92 -96,-122Z', crown, 'M14,-260L140,-260L140,-60L-6,-60Z') +
-      [[-52, -150], [-14, -176], [34, -170], [56, -138], [-8, -130], [22, -126]].map(([ax, ay]) => oval(ax!, ay!, 8, 8, '#d9563f')).join(''),
+    folded(
+      'M-12,0C-8,-40 -10,-80 -20,-110L-4,-96L0,-124L6,-96L24,-112C10,-80 10,-40 14,0Z',
+      BARK,
+      'M2,-140L40,-140L40,10L4,10Z',
+    ) +
+      folded(
+        'M-96,-122C-110,-176 -54,-214 -20,-198C6,-240 78,-224 80,-182C118,-170 112,-118 76,-110C40,-92 -60,-92 -96,-122Z',
+        crown,
+        'M14,-260L140,-260L140,-60L-6,-60Z',
+      ) +
+      [
+        [-52, -150],
+        [-14, -176],
+        [34, -170],
+        [56, -138],
+        [-8, -130],
+        [22, -126],
+      ]
+        .map(([ax, ay]) => oval(ax!, ay!, 8, 8, '#d9563f'))
+        .join(''),
     `scale(${k})`,
   )
 }
@@ -105,8 +165,15 @@ function orchard(withGround: boolean): string {
     tree(1120, 560, 1.3, ['#c47a45', '#a35f33']) +
     tree(760, 548, 0.8, ['#b7a457', '#968540']) +
     hill('M0,610C300,560 560,620 820,596C1040,576 1160,590 1280,600L1280,800L0,800Z', '#a3a86c') +
-    (withGround ? hill('M0,672C240,660 520,680 800,670C1000,664 1140,672 1280,668L1280,800L0,800Z', '#7f8b57') + hill('M0,728C300,716 700,736 1280,722L1280,800L0,800Z', '#6c784a') : '') +
-    (withGround ? [90, 260, 470, 690, 880, 1090, 1210].map((x, i) => shape(`M${x},${690 + (i % 3) * 24}l8,-18l8,18z`, '#94a067')).join('') : '')
+    (withGround
+      ? hill('M0,672C240,660 520,680 800,670C1000,664 1140,672 1280,668L1280,800L0,800Z', '#7f8b57') +
+        hill('M0,728C300,716 700,736 1280,722L1280,800L0,800Z', '#6c784a')
+      : '') +
+    (withGround
+      ? [90, 260, 470, 690, 880, 1090, 1210]
+          .map((x, i) => shape(`M${x},${690 + (i % 3) * 24}l8,-18l8,18z`, '#94a067'))
+          .join('')
+      : '')
   )
 }
 
@@ -139,7 +206,11 @@ export function orchardArt(): Drawing[] {
       svg: svg(
         1280,
         800,
-        orchard(true) + move(770, 330, hedgehog({ eye: 'happy' }), 'scale(2.6)') + move(960, 150, apple(0), 'scale(0.9)') + move(1080, 270, pear(8), 'scale(0.8)') + move(850, 240, chestnut(), 'scale(0.6)'),
+        orchard(true) +
+          move(770, 330, hedgehog({ eye: 'happy' }), 'scale(2.6)') +
+          move(960, 150, apple(0), 'scale(0.9)') +
+          move(1080, 270, pear(8), 'scale(0.8)') +
+          move(850, 240, chestnut(), 'scale(0.6)'),
       ),
     },
   ]

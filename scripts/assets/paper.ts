@@ -5,8 +5,10 @@ export const svg = (width: number, height: number, body: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${body}</svg>\n`
 
 export const shape = (d: string, fill: string): string => `<path d="${d}" fill="${fill}"/>`
-export const oval = (cx: number, cy: number, rx: number, ry: number, fill: string): string => `<ellipse cx="${cx}" cy="${cy}" rx="${rx}" ry="${ry}" fill="${fill}"/>`
-export const move = (x: number, y: number, body: string, extra = ''): string => `<g transform="translate(${x} ${y}) ${extra}">${body}</g>`
+export const oval = (cx: number, cy: number, rx: number, ry: number, fill: string): string =>
+  `<ellipse cx="${cx}" cy="${cy}" rx="${rx}" ry="${ry}" fill="${fill}"/>`
+export const move = (x: number, y: number, body: string, extra = ''): string =>
+  `<g transform="translate(${x} ${y}) ${extra}">${body}</g>`
 
 /** A shape in its light tone with the right half of it in its dark one: the fold of the paper. */
 let clips = 0

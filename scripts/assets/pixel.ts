@@ -7,9 +7,14 @@ export interface Sheet {
 
 export type Palette = Record<string, string>
 
-export const sheet = (width: number, height: number): Sheet => ({ width, height, data: new Uint8ClampedArray(width * height * 4) })
+export const sheet = (width: number, height: number): Sheet => ({
+  width,
+  height,
+  data: new Uint8ClampedArray(width * height * 4),
+})
 
-export const rgb = (hex: string): [number, number, number] => [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
+export const rgb = (hex: string): [number, number, number] =>
+  [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
 
 export function dot(s: Sheet, x: number, y: number, colour: string): void {
   if (x < 0 || y < 0 || x >= s.width || y >= s.height) return
@@ -21,7 +26,8 @@ export function rect(s: Sheet, x: number, y: number, w: number, h: number, colou
 }
 
 export function disc(s: Sheet, cx: number, cy: number, r: number, colour: string): void {
-  for (let y = -r; y <= r; y++) for (let x = -r; x <= r; x++) if (x * x + y * y <= r * r + r * 0.6) dot(s, cx + x, cy + y, colour)
+  for (let y = -r; y <= r; y++)
+    for (let x = -r; x <= r; x++) if (x * x + y * y <= r * r + r * 0.6) dot(s, cx + x, cy + y, colour)
 }
 
 /** Ordered 4x4 dither between two colours; `share` 0..1 of the second. */
@@ -49,7 +55,8 @@ export function strip(frames: readonly Sheet[], columns: number): Sheet {
   frames.forEach((frame, i) => {
     const left = (i % columns) * width
     const top = Math.floor(i / columns) * height
-    for (let y = 0; y < height; y++) out.data.set(frame.data.subarray(y * width * 4, (y + 1) * width * 4), ((top + y) * out.width + left) * 4)
+    for (let y = 0; y < height; y++)
+      out.data.set(frame.data.subarray(y * width * 4, (y + 1) * width * 4), ((top + y) * out.width + left) * 4)
   })
   return out
 }
@@ -64,7 +71,8 @@ export function blit(to: Sheet, from: Sheet, left: number, top: number, zoom = 1
         for (let i = 0; i < zoom; i++) {
           const px = left + x * zoom + i
           const py = top + y * zoom + j
-          if (px >= 0 && py >= 0 && px < to.width && py < to.height) to.data.set(from.data.subarray(at, at + 4), (py * to.width + px) * 4)
+          if (px >= 0 && py >= 0 && px < to.width && py < to.height)
+            to.data.set(from.data.subarray(at, at + 4), (py * to.width + px) * 4)
         }
     }
 }

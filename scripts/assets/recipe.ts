@@ -71,7 +71,9 @@ export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 
   const clips: SpriteContent['clips'] = {}
   for (const [name, clip] of Object.entries(recipe.clips))
     clips[name] = {
-      frames: all.slice(clip.row * recipe.columns, (clip.row + 1) * recipe.columns).map((rect) => ({ asset: hash, ...rect, hold: 1 })),
+      frames: all
+        .slice(clip.row * recipe.columns, (clip.row + 1) * recipe.columns)
+        .map((rect) => ({ asset: hash, ...rect, hold: 1 })),
       fps: clip.fps,
       mode: clip.mode ?? 'loop',
     }
@@ -98,7 +100,11 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
     }
     case 'sound':
     case 'music':
-      return { kind: raw['kind'], asset: raw['file'] === null ? null : await reader.read(`sound/${String(raw['file'])}`), gainDb: 0 }
+      return {
+        kind: raw['kind'],
+        asset: raw['file'] === null ? null : await reader.read(`sound/${String(raw['file'])}`),
+        gainDb: 0,
+      }
     case 'wording':
       return { kind: 'wording', text: String(raw['text']), scale: 1 }
     case 'dial':

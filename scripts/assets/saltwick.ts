@@ -2,8 +2,30 @@ import { blit, disc, dither, dot, rect, scatter, sheet, stamp, strip, type Palet
 
 /** The Saltwick set: pixel art of a made-up harbour, drawn letter by letter. */
 export const INKS: Palette = {
-  k: '#1d2033', d: '#3a4162', w: '#fdf6e3', g: '#cdd2d8', G: '#9aa3b2', o: '#f08a24', O: '#c7611b', r: '#d8432f', R: '#a02c2a', y: '#f7c548', Y: '#c9922e',
-  b: '#2f6f9f', c: '#58a6c9', s: '#c4e3ea', m: '#3b3560', M: '#5b5590', p: '#8f7fc4', n: '#8a5a33', N: '#6a4026', t: '#a8743f', l: '#e0b070', h: '#e86f5a', e: '#2f8a6a', E: '#7cc49a',
+  k: '#1d2033',
+  d: '#3a4162',
+  w: '#fdf6e3',
+  g: '#cdd2d8',
+  G: '#9aa3b2',
+  o: '#f08a24',
+  O: '#c7611b',
+  r: '#d8432f',
+  R: '#a02c2a',
+  y: '#f7c548',
+  Y: '#c9922e',
+  b: '#2f6f9f',
+  c: '#58a6c9',
+  s: '#c4e3ea',
+  m: '#3b3560',
+  M: '#5b5590',
+  p: '#8f7fc4',
+  n: '#8a5a33',
+  N: '#6a4026',
+  t: '#a8743f',
+  l: '#e0b070',
+  h: '#e86f5a',
+  e: '#2f8a6a',
+  E: '#7cc49a',
 }
 
 const PUFFIN = [
@@ -32,15 +54,39 @@ const PUFFIN = [
   '...kkkkkkkkggggggg......',
   '..kkkkk..kkkggggk.......',
 ]
-const FEET = ['...........oo..oo.......', '...........oo..oo.......', '..........ooo.ooo.......', '.........oooo.oooo......']
-const FEET_LEFT = ['...........oo..oo.......', '..........ooo..oo.......', '.........oooo.ooo.......', '..............oooo......']
-const FEET_RIGHT = ['...........oo..oo.......', '...........oo.ooo.......', '..........ooo.oooo......', '.........oooo...........']
+const FEET = [
+  '...........oo..oo.......',
+  '...........oo..oo.......',
+  '..........ooo.ooo.......',
+  '.........oooo.oooo......',
+]
+const FEET_LEFT = [
+  '...........oo..oo.......',
+  '..........ooo..oo.......',
+  '.........oooo.ooo.......',
+  '..............oooo......',
+]
+const FEET_RIGHT = [
+  '...........oo..oo.......',
+  '...........oo.ooo.......',
+  '..........ooo.oooo......',
+  '.........oooo...........',
+]
 
 /** The beak opens upwards: rows 3..9 with the new beak from column 17 on. */
-const OPEN_BEAK: Record<number, string> = { 3: 'k....yo', 4: 'k..yrro', 5: 'wyorroo', 6: 'wyrrr..', 7: 'wyr....', 8: 'wyorroo', 9: 'gyooooo' }
+const OPEN_BEAK: Record<number, string> = {
+  3: 'k....yo',
+  4: 'k..yrro',
+  5: 'wyorroo',
+  6: 'wyrrr..',
+  7: 'wyr....',
+  8: 'wyorroo',
+  9: 'gyooooo',
+}
 const SORE_EYE: Record<number, [number, string]> = { 5: [12, 'kwk'], 6: [12, 'wkw'], 7: [12, 'kwk'], 8: [12, 'www'] }
 
-const patch = (row: string, at: number, with_: string): string => row.slice(0, at) + with_ + row.slice(at + with_.length)
+const patch = (row: string, at: number, with_: string): string =>
+  row.slice(0, at) + with_ + row.slice(at + with_.length)
 
 function puffin(feet: readonly string[], bob: number, rows: readonly string[] = PUFFIN): Sheet {
   const s = sheet(28, 30)
@@ -55,7 +101,9 @@ const open = PUFFIN.map((row, y) => (OPEN_BEAK[y] === undefined ? row : patch(ro
 const sore = PUFFIN.map((row, y) => (SORE_EYE[y] === undefined ? row : patch(row, ...SORE_EYE[y])))
 
 function flapping(s: Sheet, up: boolean): Sheet {
-  const wing = up ? ['kk......', 'kkk.....', '.kkkk...', '..kkkkk.', '...kkkkk'] : ['...kkkkk', '..kkkkk.', 'kkkkk...', 'kkk.....', 'k.......']
+  const wing = up
+    ? ['kk......', 'kkk.....', '.kkkk...', '..kkkkk.', '...kkkkk']
+    : ['...kkkkk', '..kkkkk.', 'kkkkk...', 'kkk.....', 'k.......']
   stamp(s, wing, INKS, 0, up ? 11 : 15)
   return s
 }
@@ -63,9 +111,18 @@ function flapping(s: Sheet, up: boolean): Sheet {
 export const puffinStrip = (): Sheet =>
   strip(
     [
-      puffin(FEET, 0), puffin(FEET_LEFT, 0), puffin(FEET, 1), puffin(FEET_RIGHT, 0),
-      flapping(puffin(FEET, 0, open), true), flapping(puffin(FEET, 1, open), false), flapping(puffin(FEET, 0), true), puffin(FEET, 1),
-      puffin(FEET_LEFT, 1, sore), flapping(puffin(FEET_RIGHT, 1, sore), true), puffin(FEET_LEFT, 1, sore), puffin(FEET_RIGHT, 1, sore),
+      puffin(FEET, 0),
+      puffin(FEET_LEFT, 0),
+      puffin(FEET, 1),
+      puffin(FEET_RIGHT, 0),
+      flapping(puffin(FEET, 0, open), true),
+      flapping(puffin(FEET, 1, open), false),
+      flapping(puffin(FEET, 0), true),
+      puffin(FEET, 1),
+      puffin(FEET_LEFT, 1, sore),
+      flapping(puffin(FEET_RIGHT, 1, sore), true),
+      puffin(FEET_LEFT, 1, sore),
+      puffin(FEET_RIGHT, 1, sore),
     ],
     4,
   )
@@ -259,7 +316,12 @@ function drawn(rows: readonly string[], pad = 1): Sheet {
 
 export const PIECES: { name: string; words: string; columns: number; rows?: number; make: () => Sheet }[] = [
   { name: 'puffin', words: 'bird hero seabird', columns: 4, rows: 3, make: puffinStrip },
-  { name: 'herring', words: 'fish silver catch food', columns: 2, make: () => strip([drawn(HERRING), drawn(HERRING_2)], 2) },
+  {
+    name: 'herring',
+    words: 'fish silver catch food',
+    columns: 2,
+    make: () => strip([drawn(HERRING), drawn(HERRING_2)], 2),
+  },
   { name: 'mussel', words: 'shell shellfish food', columns: 1, make: () => drawn(MUSSEL) },
   { name: 'old boot', words: 'shoe rubbish brown', columns: 1, make: () => drawn(BOOT) },
   { name: 'rusty tin', words: 'can rubbish metal', columns: 1, make: () => drawn(TIN) },
@@ -284,12 +346,22 @@ function sky(s: Sheet, bottom: number): void {
   }
 }
 
-function house(s: Sheet, x: number, ground: number, w: number, h: number, wall: string, roof: string, lit: string): void {
+function house(
+  s: Sheet,
+  x: number,
+  ground: number,
+  w: number,
+  h: number,
+  wall: string,
+  roof: string,
+  lit: string,
+): void {
   rect(s, x, ground - h, w, h, wall)
   const rise = Math.floor(w / 3)
   for (let i = 0; i < rise; i++) rect(s, x - 1 + i * 1, ground - h - 1 - i, w + 2 - i * 2, 1, roof)
   rect(s, x + Math.floor(w * 0.7), ground - h - rise - 2, 2, 4, roof)
-  for (let wy = ground - h + 3; wy < ground - 5; wy += 6) for (let wx = x + 2; wx < x + w - 3; wx += 5) rect(s, wx, wy, 2, 3, (wx * 7 + wy * 3) % 4 < 2 ? lit : '#243049')
+  for (let wy = ground - h + 3; wy < ground - 5; wy += 6)
+    for (let wx = x + 2; wx < x + w - 3; wx += 5) rect(s, wx, wy, 2, 3, (wx * 7 + wy * 3) % 4 < 2 ? lit : '#243049')
 }
 
 function lighthouse(s: Sheet, x: number, ground: number): void {
@@ -304,7 +376,9 @@ function lighthouse(s: Sheet, x: number, ground: number): void {
   rect(s, x - 1, ground - 58, 2, 3, '#2b3350')
   for (let i = 1; i < 92; i++) {
     const spread = Math.floor(i / 9)
-    for (let j = -spread; j <= spread; j++) if ((i + j) % 2 === 0 && (i < 60 || (i + j * 3) % 4 === 0)) dot(s, x + 4 + i, ground - 50 + j - Math.floor(i / 14), '#f3d68e')
+    for (let j = -spread; j <= spread; j++)
+      if ((i + j) % 2 === 0 && (i < 60 || (i + j * 3) % 4 === 0))
+        dot(s, x + 4 + i, ground - 50 + j - Math.floor(i / 14), '#f3d68e')
   }
 }
 
@@ -326,7 +400,16 @@ function bunting(s: Sheet, y: number): void {
   for (let x = 0; x < s.width; x++) {
     const sag = Math.round((((x % 80) - 40) / 40) ** 2 * -7 + 7)
     dot(s, x, y + sag, '#243049')
-    if (x % 10 === 4) for (let j = 0; j < 6; j++) rect(s, x - 3 + Math.ceil(j / 2), y + sag + 1 + j, 7 - Math.ceil(j / 2) * 2, 1, colours[Math.floor(x / 10) % colours.length]!)
+    if (x % 10 === 4)
+      for (let j = 0; j < 6; j++)
+        rect(
+          s,
+          x - 3 + Math.ceil(j / 2),
+          y + sag + 1 + j,
+          7 - Math.ceil(j / 2) * 2,
+          1,
+          colours[Math.floor(x / 10) % colours.length]!,
+        )
   }
 }
 
@@ -340,7 +423,15 @@ function quay(s: Sheet, top: number): void {
     for (let x = (row % 2) * 22 + 6; x < s.width; x += 44) {
       rect(s, x, y, 1, y === top + 3 ? 6 : 8, '#53382a')
       rect(s, x + 3, y + 3, 1, 1, '#3f2a20')
-      for (let k = 0; k < 3; k++) rect(s, x + 6 + Math.floor(next() * 30), y + 1 + Math.floor(next() * 6), 4 + Math.floor(next() * 9), 1, '#76533c')
+      for (let k = 0; k < 3; k++)
+        rect(
+          s,
+          x + 6 + Math.floor(next() * 30),
+          y + 1 + Math.floor(next() * 6),
+          4 + Math.floor(next() * 9),
+          1,
+          '#76533c',
+        )
     }
   for (const x of [30, 282]) {
     rect(s, x, top - 9, 8, 11, '#3b2a22')
@@ -353,7 +444,8 @@ function harbour(seed: number): Sheet {
   const s = sheet(320, 200)
   sky(s, 112)
   const next = scatter(seed)
-  for (let k = 0; k < 46; k++) dot(s, Math.floor(next() * 320), Math.floor(next() * 52), next() < 0.3 ? '#fdf6e3' : '#8fa4c4')
+  for (let k = 0; k < 46; k++)
+    dot(s, Math.floor(next() * 320), Math.floor(next() * 52), next() < 0.3 ? '#fdf6e3' : '#8fa4c4')
   disc(s, 248, 66, 19, '#f2c274')
   disc(s, 248, 66, 17, '#f9dd9b')
   rect(s, 226, 72, 30, 2, '#d9b99b')
@@ -372,7 +464,15 @@ function harbour(seed: number): Sheet {
   rect(s, 0, 112, 320, 1, '#8a8d8c')
   lighthouse(s, 26, 113)
   water(s, 115, 172, seed + 5)
-  for (let k = 0; k < 15; k++) rect(s, 232 + Math.floor(next() * 20) - k, 118 + k * 3, 10 + Math.floor(next() * 18), 1, k % 2 === 0 ? '#f2c98a' : '#c79d72')
+  for (let k = 0; k < 15; k++)
+    rect(
+      s,
+      232 + Math.floor(next() * 20) - k,
+      118 + k * 3,
+      10 + Math.floor(next() * 18),
+      1,
+      k % 2 === 0 ? '#f2c98a' : '#c79d72',
+    )
   return s
 }
 

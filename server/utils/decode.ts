@@ -10,10 +10,19 @@ import sharp from 'sharp'
 export async function decodePicture(bytes: Uint8Array): Promise<Pixels | null> {
   const kind = sniff(bytes)
   if (kind === null || !isPicture(kind.mime) || kind.mime === 'image/svg+xml') return null
-  if (kind.width > TAKE_IN.sidePx || kind.height > TAKE_IN.sidePx || kind.width * kind.height > TAKE_IN.areaPx) return null
+  if (kind.width > TAKE_IN.sidePx || kind.height > TAKE_IN.sidePx || kind.width * kind.height > TAKE_IN.areaPx)
+    return null
   try {
-    const { data, info } = await sharp(bytes, { limitInputPixels: TAKE_IN.areaPx, failOn: 'error' }).rotate().ensureAlpha().raw().toBuffer({ resolveWithObject: true })
-    return { width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) }
+    const { data, info } = await sharp(bytes, { limitInputPixels: TAKE_IN.areaPx, failOn: 'error' })
+      .rotate()
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    return {
+      width: info.width,
+      height: info.height,
+      data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
+    }
   } catch {
     return null
   }

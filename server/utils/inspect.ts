@@ -27,7 +27,11 @@ const FILE = 'parcel'
 
 function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
   const raw = files.get('parcel.json')
-  const bad = (why: string) => userError('bad-manifest', `The parcel’s own list (parcel.json) ${why}. Build it again with Pack Post and send it again.`)
+  const bad = (why: string) =>
+    userError(
+      'bad-manifest',
+      `The parcel’s own list (parcel.json) ${why}. Build it again with Pack Post and send it again.`,
+    )
   if (raw === undefined) throw bad('is missing')
   let json: unknown
   try {
@@ -36,7 +40,8 @@ function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
     throw bad('cannot be read')
   }
   const version = (json as { version?: unknown } | null)?.version
-  if (typeof version === 'number' && version > PARCEL_VERSION) throw bad(`is of a newer format (${version}) than this arcade knows (${PARCEL_VERSION})`)
+  if (typeof version === 'number' && version > PARCEL_VERSION)
+    throw bad(`is of a newer format (${version}) than this arcade knows (${PARCEL_VERSION})`)
   const read = ParcelManifest.safeParse(json)
   if (!read.success) throw bad('makes no sense')
   return read.data
@@ -44,7 +49,15 @@ function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
 
 /** Facts on a file that is not what the list says. */
 function differs(file: string): Finding {
-  return { id: `contents-differ:${file}`, rule: 'contents-differ', severity: 'must', subject: {}, facts: { file }, evidence: { kind: 'figure', text: file }, fixable: false }
+  return {
+    id: `contents-differ:${file}`,
+    rule: 'contents-differ',
+    severity: 'must',
+    subject: {},
+    facts: { file },
+    evidence: { kind: 'figure', text: file },
+    fixable: false,
+  }
 }
 
 /**
@@ -55,12 +68,14 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
   const files = unzipSafely(bytes, FILE, LIMITS)
   const manifest = readManifest(files)
   const template = await templateById(manifest.template.id)
-  if (template === null) throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
+  if (template === null)
+    throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
   const listed = new Set(manifest.files.map((file) => file.name))
   const findings: Finding[] = []
   for (const entry of manifest.files) {
     const content = files.get(entry.name)
-    if (content === undefined || content.length !== entry.bytes || hashOf(content) !== entry.sha256) findings.push(differs(entry.name))
+    if (content === undefined || content.length !== entry.bytes || hashOf(content) !== entry.sha256)
+      findings.push(differs(entry.name))
   }
   for (const name of files.keys()) if (name !== 'parcel.json' && !listed.has(name)) findings.push(differs(name))
   for (const needed of ['index.html', 'game.json', 'player.js']) if (!files.has(needed)) findings.push(differs(needed))
@@ -78,7 +93,11 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
     createdFrom: '',
   }
   const doc: GameDoc = { ...buildGameDoc(template, pack), typeface: TYPEFACE_FILE }
-  if (findings.length === 0 && stableJson(JSON.parse(new TextDecoder().decode(files.get('game.json')))) !== stableJson(doc)) findings.push(differs('game.json'))
+  if (
+    findings.length === 0 &&
+    stableJson(JSON.parse(new TextDecoder().decode(files.get('game.json')))) !== stableJson(doc)
+  )
+    findings.push(differs('game.json'))
 
   const cover = pack.label.cover
   const find = async (hash: string): Promise<Uint8Array | null> => {

@@ -31,7 +31,17 @@ async function move(row: PostingRow, state: PostingState, change: Partial<Postin
 async function newGame(owner: string, visibility: GameRecord['visibility']): Promise<GameRecord> {
   const { storage } = await arcade()
   const at = new Date().toISOString()
-  const game: GameRecord = { id: newId('game'), owner, postcode: '', visibility, epoch: 1, live: 0, releases: [], created: at, updated: at }
+  const game: GameRecord = {
+    id: newId('game'),
+    owner,
+    postcode: '',
+    visibility,
+    epoch: 1,
+    live: 0,
+    releases: [],
+    created: at,
+    updated: at,
+  }
   for (;;) {
     game.postcode = makePostcode(() => randomInt(0, 2 ** 32) / 2 ** 32)
     if (await storage.hasItem(`postcodes:${game.postcode}`)) continue
@@ -110,7 +120,11 @@ async function failed(id: string, error: unknown): Promise<void> {
   const known = error instanceof UserError
   const full = (error as { code?: string } | null)?.code === 'ENOSPC'
   if (!known) console.error('inspection:', error instanceof Error ? error.message : 'unknown')
-  const problem = known ? error.message : full ? refuse.full().message : 'The arcade could not look at this parcel. Nothing was posted; send it again.'
+  const problem = known
+    ? error.message
+    : full
+      ? refuse.full().message
+      : 'The arcade could not look at this parcel. Nothing was posted; send it again.'
   // With no room even for this record the posting stays where it was and is taken up again at the next start.
   await move(row, 'returned', { problem }).catch(() => undefined)
 }
@@ -118,16 +132,33 @@ async function failed(id: string, error: unknown): Promise<void> {
 /** Rules that only a host can check. */
 async function hostFindings(row: PostingRow, title: string): Promise<PostingRow['findings']> {
   if (row.visibility !== 'public') return []
-  const taken = (await allGames()).some((game) => game.id !== row.game && game.visibility === 'public' && game.live > 0 && game.releases.at(-1)?.label.title.trim().toLowerCase() === title.trim().toLowerCase())
+  const taken = (await allGames()).some(
+    (game) =>
+      game.id !== row.game &&
+      game.visibility === 'public' &&
+      game.live > 0 &&
+      game.releases.at(-1)?.label.title.trim().toLowerCase() === title.trim().toLowerCase(),
+  )
   if (!taken) return []
   const facts = { title }
-  return [{ id: 'title-taken', rule: 'title-taken', severity: 'must', subject: { field: 'title' }, facts, evidence: { kind: 'figure', text: title }, fixable: false }]
+  return [
+    {
+      id: 'title-taken',
+      rule: 'title-taken',
+      severity: 'must',
+      subject: { field: 'title' },
+      facts,
+      evidence: { kind: 'figure', text: title },
+      fixable: false,
+    },
+  ]
 }
 
 /** Files first, the record that makes them a game last. */
 async function publish(row: PostingRow, found: Awaited<ReturnType<typeof inspect>>): Promise<void> {
   const { storage } = await arcade()
-  for (const [name, bytes] of found.files) await storage.setItemRaw(`files:${row.game}:${row.release}:${name.replaceAll('/', ':')}`, bytes)
+  for (const [name, bytes] of found.files)
+    await storage.setItemRaw(`files:${row.game}:${row.release}:${name.replaceAll('/', ':')}`, bytes)
   const game = await readGame(row.game)
   if (game === null) throw refuse.missing('This game')
   const at = new Date().toISOString()
@@ -157,6 +188,6 @@ async function publish(row: PostingRow, found: Awaited<ReturnType<typeof inspect
 
 /** After a start: whatever was on its way goes on. */
 export async function takeUpAgain(): Promise<void> {
-  for (const row of await allPostings()) if (row.state === 'sent' || row.state === 'in-inspection' || row.state === 'cleared') void runInspection(row.id)
+  for (const row of await allPostings())
+    if (row.state === 'sent' || row.state === 'in-inspection' || row.state === 'cleared') void runInspection(row.id)
 }
-

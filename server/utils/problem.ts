@@ -15,17 +15,36 @@ export class Refusal extends Error {
 }
 
 export const refuse = {
-  noKey: () => new Refusal(401, 'no-key', 'No key', 'This needs the key of the maker. Open Pack Post in the browser the game was posted from.'),
-  wrongKey: () => new Refusal(403, 'wrong-key', 'Wrong key', 'This key is not known here, or the game belongs to somebody else.'),
+  noKey: () =>
+    new Refusal(
+      401,
+      'no-key',
+      'No key',
+      'This needs the key of the maker. Open Pack Post in the browser the game was posted from.',
+    ),
+  wrongKey: () =>
+    new Refusal(403, 'wrong-key', 'Wrong key', 'This key is not known here, or the game belongs to somebody else.'),
   missing: (what: string) => new Refusal(404, 'missing', 'Not here', `${what} is not here, or you may not see it.`),
   shape: (detail: string) => new Refusal(400, 'shape', 'Not understood', detail),
   type: (detail: string) => new Refusal(415, 'type', 'Wrong type', detail),
-  large: (most: number) => new Refusal(413, 'too-large', 'Too large', `A parcel may have ${Math.round(most / 1e6)} MB at most. Make pictures and sounds smaller and send it again.`),
-  full: () => new Refusal(507, 'disk-full', 'No room', 'The arcade has no room left. Nothing was posted; try again later.'),
+  large: (most: number) =>
+    new Refusal(
+      413,
+      'too-large',
+      'Too large',
+      `A parcel may have ${Math.round(most / 1e6)} MB at most. Make pictures and sounds smaller and send it again.`,
+    ),
+  full: () =>
+    new Refusal(507, 'disk-full', 'No room', 'The arcade has no room left. Nothing was posted; try again later.'),
 }
 
 export function asProblem(error: unknown): Problem {
-  const make = (status: number, slug: string, title: string, detail: string): Problem => ({ type: `urn:pack-post:${slug}`, title, status, detail })
+  const make = (status: number, slug: string, title: string, detail: string): Problem => ({
+    type: `urn:pack-post:${slug}`,
+    title,
+    status,
+    detail,
+  })
   if (error instanceof Refusal) return make(error.status, error.slug, error.title, error.message)
   if (error instanceof UserError) return make(422, error.code, 'Cannot be taken', error.message)
   if ((error as { code?: string } | null)?.code === 'ENOSPC') return asProblem(refuse.full())

@@ -22,11 +22,13 @@ const TYPES: Record<string, string> = {
 export async function serveGame(event: H3Event): Promise<Buffer> {
   const game = await readGame(getRouterParam(event, 'game') ?? '')
   const ticket = getRouterParam(event, 'ticket') ?? ''
-  if (game === null || game.live === 0 || !sameText(ticket, await ticketFor(game, game.live))) throw createError({ statusCode: 404, statusMessage: 'Not here' })
+  if (game === null || game.live === 0 || !sameText(ticket, await ticketFor(game, game.live)))
+    throw createError({ statusCode: 404, statusMessage: 'Not here' })
   const asked = decodeURIComponent(getRouterParam(event, 'path') ?? '')
   const path = asked === '' ? 'index.html' : asked
   const type = TYPES[path.split('.').at(-1) ?? '']
-  if (type === undefined || path.includes('..') || path.includes(':') || path.includes('\\')) throw createError({ statusCode: 404, statusMessage: 'Not here' })
+  if (type === undefined || path.includes('..') || path.includes(':') || path.includes('\\'))
+    throw createError({ statusCode: 404, statusMessage: 'Not here' })
   const { storage } = await arcade()
   const bytes = await storage.getItemRaw<Uint8Array>(`files:${game.id}:${game.live}:${path.replaceAll('/', ':')}`)
   if (bytes === null) throw createError({ statusCode: 404, statusMessage: 'Not here' })

@@ -38,10 +38,14 @@ const parseRow = <T>(schema: z.ZodType<T>, raw: unknown): T | null => {
   return read.success ? read.data : null
 }
 
-export const readGame = async (id: string): Promise<GameRecord | null> => parseRow(GameRecord, await (await arcade()).storage.getItem(`games:${id}`))
-export const writeGame = async (game: GameRecord): Promise<void> => (await arcade()).storage.setItem(`games:${game.id}`, game)
-export const readPosting = async (id: string): Promise<PostingRow | null> => parseRow(PostingRow, await (await arcade()).storage.getItem(`postings:${id}`))
-export const writePosting = async (row: PostingRow): Promise<void> => (await arcade()).storage.setItem(`postings:${row.id}`, row)
+export const readGame = async (id: string): Promise<GameRecord | null> =>
+  parseRow(GameRecord, await (await arcade()).storage.getItem(`games:${id}`))
+export const writeGame = async (game: GameRecord): Promise<void> =>
+  (await arcade()).storage.setItem(`games:${game.id}`, game)
+export const readPosting = async (id: string): Promise<PostingRow | null> =>
+  parseRow(PostingRow, await (await arcade()).storage.getItem(`postings:${id}`))
+export const writePosting = async (row: PostingRow): Promise<void> =>
+  (await arcade()).storage.setItem(`postings:${row.id}`, row)
 
 async function readAll<T>(prefix: string, schema: z.ZodType<T>): Promise<T[]> {
   const { storage } = await arcade()

@@ -14,6 +14,8 @@ export async function templateById(id: string): Promise<Template | null> {
 export async function templateAsset(template: Template, hash: string): Promise<Uint8Array | null> {
   const shipped = template.assets[hash]
   if (shipped === undefined) return null
-  const raw = await useStorage('assets:templates').getItemRaw<Uint8Array>(`${template.id}:${shipped.path.replaceAll('/', ':')}`)
+  const raw = await useStorage('assets:templates').getItemRaw<Uint8Array>(
+    `${template.id}:${shipped.path.replaceAll('/', ':')}`,
+  )
   return raw === null ? null : new Uint8Array(raw)
 }

@@ -11,7 +11,12 @@ import { asProblem, refuse } from './problem'
 import { arcade } from './store'
 
 export const UPLOADS_PATH = '/api/arcade/uploads'
-const Info = z.object({ id: z.string(), size: z.number(), offset: z.number(), metadata: z.record(z.string(), z.string().nullable()).optional() })
+const Info = z.object({
+  id: z.string(),
+  size: z.number(),
+  offset: z.number(),
+  metadata: z.record(z.string(), z.string().nullable()).optional(),
+})
 
 let made: Promise<Server> | null = null
 
@@ -45,7 +50,8 @@ export function uploadServer(): Promise<Server> {
       async onUploadCreate(request, upload) {
         try {
           const owner = await requireMaker(request.headers.get('authorization'))
-          if ((upload.metadata?.['filetype'] ?? '') !== 'application/zip') throw refuse.type('Only parcels (ZIP files that Pack Post built) can be sent here.')
+          if ((upload.metadata?.['filetype'] ?? '') !== 'application/zip')
+            throw refuse.type('Only parcels (ZIP files that Pack Post built) can be sent here.')
           return { metadata: { filetype: 'application/zip', owner } }
         } catch (error) {
           throw thrown(error)

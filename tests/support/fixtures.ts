@@ -16,11 +16,16 @@ import { decodeAudio, decodePicture } from '../../server/utils/decode'
 export const root = join(import.meta.dirname, '../..')
 const read = (path: string): Uint8Array => new Uint8Array(readFileSync(join(root, path)))
 
-export const windfall: Template = Template.parse(JSON.parse(new TextDecoder().decode(read('templates/windfall/template.json'))))
-export const puffinCatch = (): Pack => Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/puffin-catch/pack.json'))))
+export const windfall: Template = Template.parse(
+  JSON.parse(new TextDecoder().decode(read('templates/windfall/template.json'))),
+)
+export const puffinCatch = (): Pack =>
+  Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/puffin-catch/pack.json'))))
 export const emptyPack = (): Pack => newPack(windfall, 'a-pack-for-tests')
 
-const drawerIndex = JSON.parse(new TextDecoder().decode(read('drawer/saltwick/index.json'))) as { items: { file: string; hash: string }[] }
+const drawerIndex = JSON.parse(new TextDecoder().decode(read('drawer/saltwick/index.json'))) as {
+  items: { file: string; hash: string }[]
+}
 export const drawerFile = (name: string): Uint8Array => read(`drawer/saltwick/${name}`)
 
 /** Bytes by hash from the shipped folders and from `extra`. */
@@ -37,15 +42,29 @@ export function bytesFrom(extra: ReadonlyMap<string, Uint8Array> = new Map()) {
 
 export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = new Map()): CheckContext {
   const bytes = bytesFrom(extra)
-  const decode = <T>(how: (bytes: Uint8Array) => Promise<T | null>) => async (hash: string) => {
-    const found = await bytes(hash)
-    return found === null ? null : how(found)
+  const decode =
+    <T>(how: (bytes: Uint8Array) => Promise<T | null>) =>
+    async (hash: string) => {
+      const found = await bytes(hash)
+      return found === null ? null : how(found)
+    }
+  return {
+    template: windfall,
+    pack,
+    widths,
+    bytes,
+    pixels: decode(decodePicture),
+    samples: decode(decodeAudio),
+    playerBytes: 25_000,
   }
-  return { template: windfall, pack, widths, bytes, pixels: decode(decodePicture), samples: decode(decodeAudio), playerBytes: 25_000 }
 }
 
 /** A picture from a function of its pixels. */
-export function picture(width: number, height: number, colour: (x: number, y: number) => [number, number, number, number]): Pixels {
+export function picture(
+  width: number,
+  height: number,
+  colour: (x: number, y: number) => [number, number, number, number],
+): Pixels {
   const data = new Uint8ClampedArray(width * height * 4)
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) data.set(colour(x, y), (y * width + x) * 4)
   return { width, height, data }
@@ -53,7 +72,12 @@ export function picture(width: number, height: number, colour: (x: number, y: nu
 
 export const CLEAR: [number, number, number, number] = [0, 0, 0, 0]
 
-export const disc = (size: number, radius: number, ink: [number, number, number, number] = [200, 60, 40, 255], ground = CLEAR): Pixels =>
+export const disc = (
+  size: number,
+  radius: number,
+  ink: [number, number, number, number] = [200, 60, 40, 255],
+  ground = CLEAR,
+): Pixels =>
   picture(size, size, (x, y) => (Math.hypot(x + 0.5 - size / 2, y + 0.5 - size / 2) <= radius ? ink : ground))
 
 export interface Made {
@@ -67,14 +91,31 @@ const WHEN = '2026-11-23T00:00:00.000Z'
 
 export function pngAsset(pixels: Pixels, source: Partial<AssetFacts['source']> = credit): Made {
   const bytes = encodePng(pixels)
-  return { bytes, hash: hashOf(bytes), facts: newFacts('drawn.png', 'image/png', bytes.length, { width: pixels.width, height: pixels.height }, WHEN, source) }
+  return {
+    bytes,
+    hash: hashOf(bytes),
+    facts: newFacts(
+      'drawn.png',
+      'image/png',
+      bytes.length,
+      { width: pixels.width, height: pixels.height },
+      WHEN,
+      source,
+    ),
+  }
 }
 
 export function tone(seconds: number, options: { head?: number; level?: number; rate?: number } = {}): Made {
   const rate = options.rate ?? 22050
-  const samples = Float32Array.from({ length: Math.round(seconds * rate) }, (_, i) => (i / rate < (options.head ?? 0) ? 0 : Math.sin((i / rate) * Math.PI * 880) * (options.level ?? 0.5)))
+  const samples = Float32Array.from({ length: Math.round(seconds * rate) }, (_, i) =>
+    i / rate < (options.head ?? 0) ? 0 : Math.sin((i / rate) * Math.PI * 880) * (options.level ?? 0.5),
+  )
   const bytes = encodeWav({ channels: [samples], sampleRate: rate })
-  return { bytes, hash: hashOf(bytes), facts: newFacts('tone.wav', 'audio/wav', bytes.length, { durationS: seconds }, WHEN, credit) }
+  return {
+    bytes,
+    hash: hashOf(bytes),
+    facts: newFacts('tone.wav', 'audio/wav', bytes.length, { durationS: seconds }, WHEN, credit),
+  }
 }
 
 /** A JPEG that says where it was taken (a made-up place in the sea) and by what, made with sharp. */
@@ -93,7 +134,11 @@ export async function locatedJpeg(orientation = 1): Promise<Uint8Array> {
 }
 
 /** The pack with one part swapped for a picture. */
-export function withSprite(pack: Pack, made: Made, change: Partial<Extract<Pack['parts'][string], { kind: 'sprite' }>> = {}): Pack {
+export function withSprite(
+  pack: Pack,
+  made: Made,
+  change: Partial<Extract<Pack['parts'][string], { kind: 'sprite' }>> = {},
+): Pack {
   const like = windfall.parts.find((spec) => spec.id === 'hero')!.content
   if (like.kind !== 'sprite') throw new Error('hero is a sprite')
   return {
@@ -103,7 +148,13 @@ export function withSprite(pack: Pack, made: Made, change: Partial<Extract<Pack[
       ...pack.parts,
       hero: {
         ...like,
-        clips: { stand: { frames: [{ asset: made.hash, x: 0, y: 0, w: made.facts.width, h: made.facts.height, hold: 1 }], fps: 4, mode: 'loop' } },
+        clips: {
+          stand: {
+            frames: [{ asset: made.hash, x: 0, y: 0, w: made.facts.width, h: made.facts.height, hold: 1 }],
+            fps: 4,
+            mode: 'loop',
+          },
+        },
         strip: { columns: 1, rows: 1 },
         ...change,
       },
@@ -112,5 +163,9 @@ export function withSprite(pack: Pack, made: Made, change: Partial<Extract<Pack[
 }
 
 export function withSound(pack: Pack, part: string, made: Made): Pack {
-  return { ...pack, assets: { ...pack.assets, [made.hash]: made.facts }, parts: { ...pack.parts, [part]: { kind: 'sound', asset: made.hash, gainDb: 0 } } }
+  return {
+    ...pack,
+    assets: { ...pack.assets, [made.hash]: made.facts },
+    parts: { ...pack.parts, [part]: { kind: 'sound', asset: made.hash, gainDb: 0 } },
+  }
 }

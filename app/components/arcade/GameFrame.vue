@@ -16,7 +16,11 @@ function hear(event: MessageEvent): void {
   const key = `arcade:best:${game}`
   try {
     if (message.data.type === 'pack-post:save') localStorage.setItem(key, String(message.data.best))
-    else frame.value.contentWindow?.postMessage({ type: 'pack-post:kept', best: Number(localStorage.getItem(key)) || 0 }, '*')
+    else
+      frame.value.contentWindow?.postMessage(
+        { type: 'pack-post:kept', best: Number(localStorage.getItem(key)) || 0 },
+        '*',
+      )
   } catch {
     // Storage is denied in some private windows: then the best score lasts as long as the page.
   }
@@ -26,7 +30,14 @@ onBeforeUnmount(() => window.removeEventListener('message', hear))
 </script>
 
 <template>
-  <iframe ref="frame" :src="src" :title="title" sandbox="allow-scripts allow-pointer-lock" allow="fullscreen; gamepad; autoplay" data-testid="game-frame" />
+  <iframe
+    ref="frame"
+    :src="src"
+    :title="title"
+    sandbox="allow-scripts allow-pointer-lock"
+    allow="fullscreen; gamepad; autoplay"
+    data-testid="game-frame"
+  />
 </template>
 
 <style scoped>

@@ -48,7 +48,8 @@ const rows = computed(() => {
       if (spec.moment !== moment) continue
       const sheet = spec.sheet === undefined ? undefined : found.find((row) => row.id === `sheet:${spec.sheet}`)
       if (sheet !== undefined) sheet.parts.push(spec)
-      else if (spec.sheet !== undefined) found.push({ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet' })
+      else if (spec.sheet !== undefined)
+        found.push({ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet' })
       else found.push({ id: spec.id, name: spec.name, kind: kindOf(spec), parts: [spec], mark: markOf([spec]) })
     }
     for (const row of found)
@@ -67,7 +68,14 @@ function passes(row: Row): boolean {
   return true
 }
 
-const withFindings = computed(() => new Set(check.findings.filter((one) => one.rule !== 'still-template' && one.subject.part !== undefined).map((one) => one.subject.part)).size)
+const withFindings = computed(
+  () =>
+    new Set(
+      check.findings
+        .filter((one) => one.rule !== 'still-template' && one.subject.part !== undefined)
+        .map((one) => one.subject.part),
+    ).size,
+)
 const filters = computed((): { id: Filter; name: string }[] => [
   { id: 'all', name: 'All' },
   { id: 'template', name: `Template’s ${bench.tally.all - bench.tally.yours}` },
@@ -75,7 +83,13 @@ const filters = computed((): { id: Filter; name: string }[] => [
 ])
 
 const isHere = (row: Row): boolean => row.parts.some((spec) => spec.id === bench.selected.part)
-const MARKS: Record<Row['mark'], string> = { template: 'still the template’s', yours: 'yours', must: 'must be fixed', should: 'worth a look', quiet: 'fine as it comes' }
+const MARKS: Record<Row['mark'], string> = {
+  template: 'still the template’s',
+  yours: 'yours',
+  must: 'must be fixed',
+  should: 'worth a look',
+  quiet: 'fine as it comes',
+}
 
 async function dropped(event: DragEvent, row: Row): Promise<void> {
   over.value = ''
@@ -95,9 +109,19 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
       <h2 class="title">Parts</h2>
       <span class="soft">{{ bench.tally.yours }} of {{ bench.tally.all }} are yours</span>
     </div>
-    <div class="ticks" aria-hidden="true"><span v-for="i in bench.tally.all" :key="i" :class="{ yours: i <= bench.tally.yours }" /></div>
+    <div class="ticks" aria-hidden="true">
+      <span v-for="i in bench.tally.all" :key="i" :class="{ yours: i <= bench.tally.yours }" />
+    </div>
     <div class="filters" role="group" aria-label="Show">
-      <button v-for="one in filters" :key="one.id" :class="['plain-button', 'filter', { on: filter === one.id }]" :aria-pressed="filter === one.id" @click="filter = one.id">{{ one.name }}</button>
+      <button
+        v-for="one in filters"
+        :key="one.id"
+        :class="['plain-button', 'filter', { on: filter === one.id }]"
+        :aria-pressed="filter === one.id"
+        @click="filter = one.id"
+      >
+        {{ one.name }}
+      </button>
     </div>
     <div class="list">
       <template v-for="group in rows" :key="group.name">
@@ -125,7 +149,9 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
           </span>
         </button>
       </template>
-      <p v-if="rows.length === 0" class="none soft">{{ filter === 'template' ? 'Everything a player would notice is yours.' : 'Nothing was found.' }}</p>
+      <p v-if="rows.length === 0" class="none soft">
+        {{ filter === 'template' ? 'Everything a player would notice is yours.' : 'Nothing was found.' }}
+      </p>
     </div>
   </section>
 </template>

@@ -8,7 +8,19 @@ import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 
 /** One frame of a sprite, or its clip playing, as large as the box allows. */
-const { sprite, clip = '', frame, playing = false, template } = defineProps<{ sprite: Pick<SpriteDoc, 'clips' | 'crisp'>; clip?: string; frame?: number; playing?: boolean; template?: Template }>()
+const {
+  sprite,
+  clip = '',
+  frame,
+  playing = false,
+  template,
+} = defineProps<{
+  sprite: Pick<SpriteDoc, 'clips' | 'crisp'>
+  clip?: string
+  frame?: number
+  playing?: boolean
+  template?: Template
+}>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const assets = useAssets()
 const bench = useBench()
@@ -19,7 +31,15 @@ async function load(): Promise<void> {
   const from = template ?? bench.template
   if (from === null || from === undefined) return
   const hashes = new Set(Object.values(sprite.clips).flatMap((one) => one.frames.map((f) => f.asset)))
-  await Promise.all([...hashes].map((hash) => assets.bitmap(hash, (template === undefined ? bench.facts(hash) : template.assets[hash]?.facts)?.mime ?? 'image/png', from)))
+  await Promise.all(
+    [...hashes].map((hash) =>
+      assets.bitmap(
+        hash,
+        (template === undefined ? bench.facts(hash) : template.assets[hash]?.facts)?.mime ?? 'image/png',
+        from,
+      ),
+    ),
+  )
   drawn = ''
   draw(0)
 }
@@ -44,7 +64,17 @@ function draw(nowMs: number): void {
   let scale = Math.min(width / cell.w, height / cell.h)
   if (sprite.crisp && scale > 1) scale = Math.floor(scale)
   ink.imageSmoothingEnabled = !sprite.crisp
-  ink.drawImage(image, cell.x, cell.y, cell.w, cell.h, (width - cell.w * scale) / 2, (height - cell.h * scale) / 2, cell.w * scale, cell.h * scale)
+  ink.drawImage(
+    image,
+    cell.x,
+    cell.y,
+    cell.w,
+    cell.h,
+    (width - cell.w * scale) / 2,
+    (height - cell.h * scale) / 2,
+    cell.w * scale,
+    cell.h * scale,
+  )
 }
 
 function tick(now: number): void {
@@ -52,10 +82,13 @@ function tick(now: number): void {
   handle = playing ? requestAnimationFrame(tick) : 0
 }
 
-watch(() => [sprite, clip, frame, playing], () => {
-  void load()
-  if (playing && handle === 0) handle = requestAnimationFrame(tick)
-})
+watch(
+  () => [sprite, clip, frame, playing],
+  () => {
+    void load()
+    if (playing && handle === 0) handle = requestAnimationFrame(tick)
+  },
+)
 onMounted(() => {
   void load()
   if (playing && !matchMedia('(prefers-reduced-motion: reduce)').matches) handle = requestAnimationFrame(tick)

@@ -12,7 +12,9 @@ const own = computed<PartContent | undefined>(() => bench.pack?.parts[part])
 
 <template>
   <div class="chip" aria-hidden="true">
-    <div v-if="theirs && bench.template" :class="['half', 'theirs', { cut: own }]"><BitsPartPicture :content="theirs" :template="bench.template" /></div>
+    <div v-if="theirs && bench.template" :class="['half', 'theirs', { cut: own }]">
+      <BitsPartPicture :content="theirs" :template="bench.template" />
+    </div>
     <div v-if="own" class="half own"><BitsPartPicture :content="own" /></div>
   </div>
 </template>
@@ -55,7 +57,12 @@ const own = computed<PartContent | undefined>(() => bench.pack?.parts[part])
   content: '';
   position: absolute;
   inset: 0;
-  background: linear-gradient(to top right, transparent calc(50% - 0.5px), var(--rule) calc(50% - 0.5px) calc(50% + 0.5px), transparent calc(50% + 0.5px));
-  opacity: v-bind("own ? 1 : 0");
+  background: linear-gradient(
+    to top right,
+    transparent calc(50% - 0.5px),
+    var(--rule) calc(50% - 0.5px) calc(50% + 0.5px),
+    transparent calc(50% + 0.5px)
+  );
+  opacity: v-bind('own ? 1 : 0');
 }
 </style>

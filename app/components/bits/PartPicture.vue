@@ -4,17 +4,38 @@ import type { Template } from '@core/template/template'
 import Wave from './Wave.vue'
 
 /** Any content, small: its drawing, its wave, its first letters or its number. */
-const { content, template, playing = false } = defineProps<{ content: PartContent; template?: Template; playing?: boolean }>()
+const {
+  content,
+  template,
+  playing = false,
+} = defineProps<{ content: PartContent; template?: Template; playing?: boolean }>()
 </script>
 
 <template>
   <div class="part-picture">
     <BitsFrameView v-if="content.kind === 'sprite'" :sprite="content" :playing="playing" :template="template" />
-    <BitsFrameView v-else-if="content.kind === 'cast' && content.entries[0]" :sprite="content.entries[0].sprite" :playing="playing" :template="template" />
-    <BitsPictureView v-else-if="content.kind === 'picture'" :asset="content.asset" :crisp="content.crisp" :template="template" />
-    <Wave v-else-if="(content.kind === 'sound' || content.kind === 'music') && content.asset !== null" :asset="content.asset" :template="template" small />
+    <BitsFrameView
+      v-else-if="content.kind === 'cast' && content.entries[0]"
+      :sprite="content.entries[0].sprite"
+      :playing="playing"
+      :template="template"
+    />
+    <BitsPictureView
+      v-else-if="content.kind === 'picture'"
+      :asset="content.asset"
+      :crisp="content.crisp"
+      :template="template"
+    />
+    <Wave
+      v-else-if="(content.kind === 'sound' || content.kind === 'music') && content.asset !== null"
+      :asset="content.asset"
+      :template="template"
+      small
+    />
     <BitsIcon v-else-if="content.kind === 'sound' || content.kind === 'music'" name="quiet" />
-    <span v-else-if="content.kind === 'wording'" class="letters head">{{ content.text.trim().slice(0, 2) || '–' }}</span>
+    <span v-else-if="content.kind === 'wording'" class="letters head">{{
+      content.text.trim().slice(0, 2) || '–'
+    }}</span>
     <span v-else-if="content.kind === 'dial'" class="letters head">{{ content.value }}</span>
     <span v-else class="letters head">0</span>
   </div>

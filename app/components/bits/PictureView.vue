@@ -5,7 +5,13 @@ import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 
 /** A whole picture of the pack or the template. */
-const { asset, fit = 'cover', crisp = false, alt = '', template } = defineProps<{ asset: string; fit?: 'cover' | 'contain'; crisp?: boolean; alt?: string; template?: Template }>()
+const {
+  asset,
+  fit = 'cover',
+  crisp = false,
+  alt = '',
+  template,
+} = defineProps<{ asset: string; fit?: 'cover' | 'contain'; crisp?: boolean; alt?: string; template?: Template }>()
 const assets = useAssets()
 const bench = useBench()
 const src = ref('')
@@ -24,7 +30,13 @@ watch(
 </script>
 
 <template>
-  <img v-if="src !== ''" :src="src" :alt="alt" :style="{ objectFit: fit, imageRendering: crisp ? 'pixelated' : 'auto' }" draggable="false" />
+  <img
+    v-if="src !== ''"
+    :src="src"
+    :alt="alt"
+    :style="{ objectFit: fit, imageRendering: crisp ? 'pixelated' : 'auto' }"
+    draggable="false"
+  />
 </template>
 
 <style scoped>

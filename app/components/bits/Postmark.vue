@@ -9,7 +9,15 @@ const { word, tone = 'ink' } = defineProps<{ word: string; tone?: 'ink' | 'teal'
       <circle cx="46" cy="38" r="32" class="ring" />
       <circle cx="46" cy="38" r="26.5" class="dots" />
       <rect x="4" y="26" width="84" height="23" rx="2.500" class="bar" />
-      <text x="46" y="42.500" text-anchor="middle" :textLength="word.length > 10 ? 76 : undefined" lengthAdjust="spacingAndGlyphs">{{ word }}</text>
+      <text
+        x="46"
+        y="42.500"
+        text-anchor="middle"
+        :textLength="word.length > 10 ? 76 : undefined"
+        lengthAdjust="spacingAndGlyphs"
+      >
+        {{ word }}
+      </text>
     </g>
   </svg>
 </template>

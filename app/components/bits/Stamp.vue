@@ -12,7 +12,8 @@
   --gap: 14px;
   padding: 11px;
   background:
-    radial-gradient(circle at center, transparent var(--r), var(--sheet) calc(var(--r) + 0.5px)) calc(var(--gap) / -2) calc(var(--gap) / -2) / var(--gap) var(--gap) round,
+    radial-gradient(circle at center, transparent var(--r), var(--sheet) calc(var(--r) + 0.5px)) calc(var(--gap) / -2)
+      calc(var(--gap) / -2) / var(--gap) var(--gap) round,
     linear-gradient(var(--sheet), var(--sheet)) center / calc(100% - var(--gap)) calc(100% - var(--gap)) no-repeat;
 }
 </style>

@@ -5,7 +5,13 @@ import { useBench } from '~/stores/bench'
 import { useSounds } from '~/stores/sounds'
 
 /** The shape of a sound; `from`..`to` seconds are marked. */
-const { asset, small = false, from = 0, to = 0, template } = defineProps<{ asset: string; small?: boolean; from?: number; to?: number; template?: Template }>()
+const {
+  asset,
+  small = false,
+  from = 0,
+  to = 0,
+  template,
+} = defineProps<{ asset: string; small?: boolean; from?: number; to?: number; template?: Template }>()
 const bench = useBench()
 const sounds = useSounds()
 const peaks = shallowRef<number[]>([])
@@ -22,15 +28,33 @@ watch(
   },
   { immediate: true },
 )
-const marked = computed(() => (facts.value === undefined || facts.value.durationS === 0 ? 0 : (to / facts.value.durationS) * columns))
-const start = computed(() => (facts.value === undefined || facts.value.durationS === 0 ? 0 : (from / facts.value.durationS) * columns))
+const marked = computed(() =>
+  facts.value === undefined || facts.value.durationS === 0 ? 0 : (to / facts.value.durationS) * columns,
+)
+const start = computed(() =>
+  facts.value === undefined || facts.value.durationS === 0 ? 0 : (from / facts.value.durationS) * columns,
+)
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${columns} 40`" preserveAspectRatio="none" class="wave" role="img" aria-label="shape of the sound">
+  <svg
+    :viewBox="`0 0 ${columns} 40`"
+    preserveAspectRatio="none"
+    class="wave"
+    role="img"
+    aria-label="shape of the sound"
+  >
     <rect v-if="marked > start" :x="start" y="0" :width="marked - start" height="40" class="mark" />
     <line x1="0" y1="20" :x2="columns" y2="20" class="zero" />
-    <rect v-for="(peak, i) in peaks" :key="i" :x="i + 0.18" :y="20 - Math.max(0.5, peak * 19)" width="0.64" :height="Math.max(1, peak * 38)" :class="{ clipped: peak > 0.9985 }" />
+    <rect
+      v-for="(peak, i) in peaks"
+      :key="i"
+      :x="i + 0.18"
+      :y="20 - Math.max(0.5, peak * 19)"
+      width="0.64"
+      :height="Math.max(1, peak * 38)"
+      :class="{ clipped: peak > 0.9985 }"
+    />
   </svg>
 </template>
 

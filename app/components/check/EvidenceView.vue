@@ -12,7 +12,12 @@ const crisp = computed(() => {
 })
 const sprite = computed(() => {
   if (evidence.kind !== 'picture' || evidence.frame === undefined) return null
-  return { clips: { shown: { frames: [{ asset: evidence.asset, ...evidence.frame, hold: 1 }], fps: 1, mode: 'loop' as const } }, crisp: crisp.value }
+  return {
+    clips: {
+      shown: { frames: [{ asset: evidence.asset, ...evidence.frame, hold: 1 }], fps: 1, mode: 'loop' as const },
+    },
+    crisp: crisp.value,
+  }
 })
 /** The frame keeps its shape in the box, so marks are drawn in a box of that shape too. */
 const ratio = computed(() => {
@@ -22,7 +27,9 @@ const ratio = computed(() => {
   const h = evidence.frame?.h ?? facts?.height ?? 1
   return `${w} / ${h}`
 })
-const shape = computed(() => (evidence.kind === 'picture' ? evidence.shape.map((p) => `${p.x * 100},${p.y * 100}`).join(' ') : ''))
+const shape = computed(() =>
+  evidence.kind === 'picture' ? evidence.shape.map((p) => `${p.x * 100},${p.y * 100}`).join(' ') : '',
+)
 </script>
 
 <template>
@@ -31,12 +38,25 @@ const shape = computed(() => (evidence.kind === 'picture' ? evidence.shape.map((
       <BitsFrameView v-if="sprite" :sprite="sprite" />
       <BitsPictureView v-else :asset="evidence.asset" fit="contain" :crisp="crisp" />
       <svg v-if="evidence.boxes.length > 0 || shape" viewBox="0 0 100 100" preserveAspectRatio="none">
-        <rect v-for="(box, i) in evidence.boxes" :key="i" :x="box.x * 100" :y="box.y * 100" :width="box.w * 100" :height="box.h * 100" />
+        <rect
+          v-for="(box, i) in evidence.boxes"
+          :key="i"
+          :x="box.x * 100"
+          :y="box.y * 100"
+          :width="box.w * 100"
+          :height="box.h * 100"
+        />
         <polygon v-if="shape" :points="shape" />
       </svg>
     </div>
     <BitsWave v-else-if="evidence.kind === 'wave'" :asset="evidence.asset" :from="evidence.fromS" :to="evidence.toS" />
-    <p v-else-if="evidence.kind === 'words'" class="words">“{{ evidence.text.slice(0, 60) }}”<span v-if="evidence.overWidth > 1" class="over" :style="{ width: `${Math.min(45, (1 - 1 / evidence.overWidth) * 100)}%` }" /></p>
+    <p v-else-if="evidence.kind === 'words'" class="words">
+      “{{ evidence.text.slice(0, 60) }}”<span
+        v-if="evidence.overWidth > 1"
+        class="over"
+        :style="{ width: `${Math.min(45, (1 - 1 / evidence.overWidth) * 100)}%` }"
+      />
+    </p>
     <p v-else class="figure head">{{ evidence.text }}</p>
   </div>
 </template>

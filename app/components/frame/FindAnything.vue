@@ -17,12 +17,17 @@ interface Hit {
 const all = computed((): Hit[] => {
   const base = `/packs/${bench.pack?.id ?? ''}`
   const parts = (bench.template?.parts ?? []).flatMap((spec): Hit[] => {
-    const go = (entry = '') => async () => {
-      await router.push(`${base}/bench`)
-      bench.select(spec.id, entry)
-    }
+    const go =
+      (entry = '') =>
+      async () => {
+        await router.push(`${base}/bench`)
+        bench.select(spec.id, entry)
+      }
     const content = bench.content(spec.id)
-    const entries = content?.kind === 'cast' ? content.entries.map((entry): Hit => ({ name: entry.name, kind: `in ${spec.name}`, go: go(entry.id) })) : []
+    const entries =
+      content?.kind === 'cast'
+        ? content.entries.map((entry): Hit => ({ name: entry.name, kind: `in ${spec.name}`, go: go(entry.id) }))
+        : []
     const words = content?.kind === 'wording' ? ` “${content.text.slice(0, 40)}”` : ''
     return [{ name: spec.name + words, kind: spec.content.kind, go: go() }, ...entries]
   })
@@ -39,7 +44,9 @@ const all = computed((): Hit[] => {
 })
 const hits = computed(() => {
   const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.value.filter((hit) => words.every((word) => `${hit.name} ${hit.kind}`.toLowerCase().includes(word))).slice(0, 9)
+  return all.value
+    .filter((hit) => words.every((word) => `${hit.name} ${hit.kind}`.toLowerCase().includes(word)))
+    .slice(0, 9)
 })
 watch(open, () => {
   query.value = ''
@@ -66,10 +73,20 @@ function key(event: KeyboardEvent): void {
 <template>
   <v-dialog v-model="open" max-width="520">
     <v-card class="pp-card">
-      <v-text-field v-model="query" autofocus placeholder="A part, a word, a place…" aria-label="Find anything" data-testid="find-anything" @keydown="key" />
+      <v-text-field
+        v-model="query"
+        autofocus
+        placeholder="A part, a word, a place…"
+        aria-label="Find anything"
+        data-testid="find-anything"
+        @keydown="key"
+      />
       <ul role="listbox" aria-label="Found">
         <li v-for="(hit, i) in hits" :key="`${hit.kind}/${hit.name}`" role="option" :aria-selected="i === at">
-          <button :class="['plain-button', { on: i === at }]" @click="take(hit)"><b>{{ hit.name }}</b><span class="soft">{{ hit.kind }}</span></button>
+          <button :class="['plain-button', { on: i === at }]" @click="take(hit)">
+            <b>{{ hit.name }}</b
+            ><span class="soft">{{ hit.kind }}</span>
+          </button>
         </li>
         <li v-if="hits.length === 0" class="soft">Nothing is called that here.</li>
       </ul>

@@ -23,7 +23,9 @@ const KEYS = [
       <h2>Keys</h2>
       <dl>
         <template v-for="[key, does] in KEYS" :key="key">
-          <dt><kbd>{{ key }}</kbd></dt>
+          <dt>
+            <kbd>{{ key }}</kbd>
+          </dt>
           <dd>{{ does }}</dd>
         </template>
       </dl>

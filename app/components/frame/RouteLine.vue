@@ -13,9 +13,30 @@ const stops = computed((): { id: string; name: string; icon: IconName; to: strin
   const still = bench.tally.all - bench.tally.yours
   return [
     { id: 'choose', name: 'Choose', icon: 'choose', to: '/', open: 0, hint: 'Your packs and all templates' },
-    { id: 'bench', name: 'Swap', icon: 'swap', to: `${base}/bench`, open: 0, hint: still === 0 ? 'Every part is yours' : `${still} parts are still the template’s` },
-    { id: 'label', name: 'Label', icon: 'label', to: `${base}/label`, open: check.labelOpen, hint: check.labelOpen === 0 ? 'The label is filled in' : `${check.labelOpen} fields must be filled in` },
-    { id: 'check', name: 'Check', icon: 'check', to: `${base}/check`, open: check.must.length, hint: check.must.length === 0 ? 'Nothing must be fixed' : `${check.must.length} must be fixed` },
+    {
+      id: 'bench',
+      name: 'Swap',
+      icon: 'swap',
+      to: `${base}/bench`,
+      open: 0,
+      hint: still === 0 ? 'Every part is yours' : `${still} parts are still the template’s`,
+    },
+    {
+      id: 'label',
+      name: 'Label',
+      icon: 'label',
+      to: `${base}/label`,
+      open: check.labelOpen,
+      hint: check.labelOpen === 0 ? 'The label is filled in' : `${check.labelOpen} fields must be filled in`,
+    },
+    {
+      id: 'check',
+      name: 'Check',
+      icon: 'check',
+      to: `${base}/check`,
+      open: check.must.length,
+      hint: check.must.length === 0 ? 'Nothing must be fixed' : `${check.must.length} must be fixed`,
+    },
     { id: 'post', name: 'Post', icon: 'post', to: `${base}/post`, open: 0, hint: 'Send it to the arcade' },
   ]
 })
@@ -26,8 +47,14 @@ const here = computed(() => route.path.split('/').at(-1))
   <nav class="route" aria-label="Route">
     <template v-for="(stop, i) in stops" :key="stop.id">
       <span v-if="i > 0" class="line" />
-      <NuxtLink :to="stop.to" :class="['stop', { here: here === stop.id }]" :aria-current="here === stop.id ? 'step' : undefined">
-        <span class="mark"><BitsIcon :name="stop.icon" :size="17" /><span v-if="stop.open > 0" class="open">{{ stop.open }}</span></span>
+      <NuxtLink
+        :to="stop.to"
+        :class="['stop', { here: here === stop.id }]"
+        :aria-current="here === stop.id ? 'step' : undefined"
+      >
+        <span class="mark"
+          ><BitsIcon :name="stop.icon" :size="17" /><span v-if="stop.open > 0" class="open">{{ stop.open }}</span></span
+        >
         <span class="name">{{ stop.name }}</span>
         <v-tooltip activator="parent" location="bottom">{{ stop.hint }}</v-tooltip>
       </NuxtLink>
@@ -63,7 +90,9 @@ const here = computed(() => route.path.split('/').at(-1))
   place-items: center;
   border-radius: 50%;
   border: 1.5px solid var(--ink);
-  box-shadow: inset 0 0 0 2.5px var(--paper), inset 0 0 0 3.5px color-mix(in srgb, var(--ink) 35%, transparent);
+  box-shadow:
+    inset 0 0 0 2.5px var(--paper),
+    inset 0 0 0 3.5px color-mix(in srgb, var(--ink) 35%, transparent);
 }
 .here .mark {
   background: var(--teal);

@@ -10,13 +10,16 @@ const editing = ref(false)
 const title = computed(() => bench.pack?.label.title.trim() || NO_TITLE)
 const saved = computed(() => {
   const at = new Date(bench.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false })
-  return { waiting: 'Saving…', failed: 'Not saved', elsewhere: 'Changed in another tab', saved: `Saved ${at}` }[bench.saving]
+  return { waiting: 'Saving…', failed: 'Not saved', elsewhere: 'Changed in another tab', saved: `Saved ${at}` }[
+    bench.saving
+  ]
 })
 
 function rename(event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim()
   editing.value = false
-  if (text !== bench.pack?.label.title) void bench.act('Name the game', { type: 'set-label', change: { title: text.slice(0, 200) } })
+  if (text !== bench.pack?.label.title)
+    void bench.act('Name the game', { type: 'set-label', change: { title: text.slice(0, 200) } })
 }
 
 async function keepBoth(): Promise<void> {
@@ -29,12 +32,26 @@ async function keepBoth(): Promise<void> {
   <header class="band">
     <NuxtLink to="/" class="home" aria-label="Pack Post, all packs"><FrameMark /></NuxtLink>
     <div class="name">
-      <input v-if="editing" v-focus class="title head" :value="bench.pack?.label.title" maxlength="80" aria-label="Name of the game" @blur="rename" @keydown.enter="($event.target as HTMLInputElement).blur()" @keydown.esc="editing = false" />
-      <button v-else class="plain-button title head" :title="`${title}. Press to rename`" @click="editing = true">{{ title }}</button>
+      <input
+        v-if="editing"
+        v-focus
+        class="title head"
+        :value="bench.pack?.label.title"
+        maxlength="80"
+        aria-label="Name of the game"
+        @blur="rename"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+        @keydown.esc="editing = false"
+      />
+      <button v-else class="plain-button title head" :title="`${title}. Press to rename`" @click="editing = true">
+        {{ title }}
+      </button>
       <span class="from soft">from {{ bench.template?.name }} {{ bench.template?.version }}</span>
     </div>
     <FrameRouteLine class="middle" />
-    <span :class="['saved', { soft: bench.saving !== 'elsewhere' }]" role="status" data-testid="saved">{{ saved }}</span>
+    <span :class="['saved', { soft: bench.saving !== 'elsewhere' }]" role="status" data-testid="saved">{{
+      saved
+    }}</span>
     <div class="tools">
       <v-btn icon variant="text" aria-label="Undo" :disabled="bench.canUndo === ''" @click="bench.undo()">
         <BitsIcon name="undo" />

@@ -48,7 +48,11 @@ onMounted(async () => {
     seen = entry?.isIntersecting === true
   })
   watcher.observe(at)
-  loop = runLoop(browserFrames, () => seen && step(), () => seen && draw())
+  loop = runLoop(
+    browserFrames,
+    () => seen && step(),
+    () => seen && draw(),
+  )
 })
 onBeforeUnmount(() => {
   loop?.stop()

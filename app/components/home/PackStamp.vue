@@ -23,7 +23,9 @@ const cover = computed(() => {
   <div class="pack">
     <NuxtLink :to="`/packs/${pack.id}/bench`" class="cover-link">
       <BitsStamp>
-        <div class="cover"><BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" /></div>
+        <div class="cover">
+          <BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" />
+        </div>
         <h3 class="title">{{ titleOf(pack, template) }}</h3>
         <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
       </BitsStamp>

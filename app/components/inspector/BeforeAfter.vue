@@ -8,7 +8,9 @@ import { useBench } from '~/stores/bench'
 const { spec, reference, sprite } = defineProps<{ spec: PartSpec; reference?: SpriteContent; sprite?: SpriteContent }>()
 const bench = useBench()
 const share = ref(50)
-const visual = computed(() => spec.content.kind === 'sprite' || spec.content.kind === 'cast' || spec.content.kind === 'picture')
+const visual = computed(
+  () => spec.content.kind === 'sprite' || spec.content.kind === 'cast' || spec.content.kind === 'picture',
+)
 const theirs = computed<PartContent | undefined>(() => reference ?? spec.content)
 const yours = computed<PartContent | undefined>(() => {
   const own = bench.pack?.parts[spec.id]
@@ -22,7 +24,14 @@ const yours = computed<PartContent | undefined>(() => {
     <div v-if="yours" class="side yours checker"><BitsPartPicture :content="yours" playing /></div>
     <span class="word soft">Template</span>
     <span v-if="yours" class="word right soft">Yours</span>
-    <input v-if="yours" v-model.number="share" type="range" min="0" max="100" aria-label="Drag to compare the template’s with yours" />
+    <input
+      v-if="yours"
+      v-model.number="share"
+      type="range"
+      min="0"
+      max="100"
+      aria-label="Drag to compare the template’s with yours"
+    />
     <span v-if="yours" class="line" />
   </div>
 </template>

@@ -21,29 +21,78 @@ function move(entry: CastEntry, by: number): void {
 async function dropped(event: DragEvent, entry: string): Promise<void> {
   over.value = ''
   const file = event.dataTransfer?.files[0]
-  const what = file === undefined ? drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')?.bringing : fromFile(file)
+  const what =
+    file === undefined
+      ? drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')?.bringing
+      : fromFile(file)
   if (what !== undefined) await swap.put(what, spec.id, entry)
 }
 </script>
 
 <template>
   <ol class="cast">
-    <li v-for="(entry, i) in cast.entries" :key="entry.id" :class="{ over: over === entry.id }" :data-entry="entry.id" @dragover.prevent="over = entry.id" @dragleave="over = ''" @drop.prevent="dropped($event, entry.id)">
+    <li
+      v-for="(entry, i) in cast.entries"
+      :key="entry.id"
+      :class="{ over: over === entry.id }"
+      :data-entry="entry.id"
+      @dragover.prevent="over = entry.id"
+      @dragleave="over = ''"
+      @drop.prevent="dropped($event, entry.id)"
+    >
       <button class="plain-button open" @click="bench.select(spec.id, entry.id)">
         <span class="drawing checker"><BitsFrameView :sprite="entry.sprite" playing /></span>
         <span class="words">
           <b>{{ entry.name }}</b>
-          <span class="soft">{{ spec.role === 'bad' ? `costs ${entry.harm}` : `${entry.points} points` }}, {{ share(entry) }} %</span>
+          <span class="soft"
+            >{{ spec.role === 'bad' ? `costs ${entry.harm}` : `${entry.points} points` }}, {{ share(entry) }} %</span
+          >
         </span>
       </button>
       <span class="tools">
-        <v-btn icon variant="text" size="small" :disabled="i === 0" :aria-label="`${entry.name} up`" @click="move(entry, -1)"><BitsIcon name="up" :size="15" /></v-btn>
-        <v-btn icon variant="text" size="small" :disabled="i === cast.entries.length - 1" :aria-label="`${entry.name} down`" @click="move(entry, 1)"><BitsIcon name="down" :size="15" /></v-btn>
-        <v-btn icon variant="text" size="small" :aria-label="`Duplicate ${entry.name}`" @click="bench.act(`Duplicate ${entry.name}`, { type: 'cast-duplicate', part: spec.id, from: cast, entry: entry.id })"><BitsIcon name="twin" :size="15" /></v-btn>
-        <v-btn icon variant="text" size="small" :aria-label="`Remove ${entry.name}`" @click="bench.act(`Remove ${entry.name}`, { type: 'cast-remove', part: spec.id, from: cast, entry: entry.id })"><BitsIcon name="bin" :size="15" /></v-btn>
+        <v-btn
+          icon
+          variant="text"
+          size="small"
+          :disabled="i === 0"
+          :aria-label="`${entry.name} up`"
+          @click="move(entry, -1)"
+          ><BitsIcon name="up" :size="15"
+        /></v-btn>
+        <v-btn
+          icon
+          variant="text"
+          size="small"
+          :disabled="i === cast.entries.length - 1"
+          :aria-label="`${entry.name} down`"
+          @click="move(entry, 1)"
+          ><BitsIcon name="down" :size="15"
+        /></v-btn>
+        <v-btn
+          icon
+          variant="text"
+          size="small"
+          :aria-label="`Duplicate ${entry.name}`"
+          @click="
+            bench.act(`Duplicate ${entry.name}`, { type: 'cast-duplicate', part: spec.id, from: cast, entry: entry.id })
+          "
+          ><BitsIcon name="twin" :size="15"
+        /></v-btn>
+        <v-btn
+          icon
+          variant="text"
+          size="small"
+          :aria-label="`Remove ${entry.name}`"
+          @click="
+            bench.act(`Remove ${entry.name}`, { type: 'cast-remove', part: spec.id, from: cast, entry: entry.id })
+          "
+          ><BitsIcon name="bin" :size="15"
+        /></v-btn>
       </span>
     </li>
-    <li v-if="cast.entries.length === 0" class="soft none">Nobody is in this cast. Add a picture from a file or the drawer.</li>
+    <li v-if="cast.entries.length === 0" class="soft none">
+      Nobody is in this cast. Add a picture from a file or the drawer.
+    </li>
   </ol>
 </template>
 

@@ -19,10 +19,38 @@ function set(change: Partial<Source>): void {
 <template>
   <div v-if="source" class="credit">
     <hr class="fold" />
-    <h3>Credit <span class="soft mono">{{ source.file }}</span></h3>
-    <v-text-field :model-value="source.author" label="Made by (a made-up name is fine)" maxlength="120" @update:model-value="set({ author: $event })" @blur="bench.seal()" />
-    <v-combobox :model-value="source.licence" :items="ids" label="Licence (SPDX id)" :hint="plain" persistent-hint maxlength="60" @update:model-value="set({ licence: String($event ?? '').trim().slice(0, 60) })" />
-    <v-text-field :model-value="source.link" label="Where from (link)" maxlength="500" @update:model-value="set({ link: $event })" @blur="bench.seal()" />
+    <h3>
+      Credit <span class="soft mono">{{ source.file }}</span>
+    </h3>
+    <v-text-field
+      :model-value="source.author"
+      label="Made by (a made-up name is fine)"
+      maxlength="120"
+      @update:model-value="set({ author: $event })"
+      @blur="bench.seal()"
+    />
+    <v-combobox
+      :model-value="source.licence"
+      :items="ids"
+      label="Licence (SPDX id)"
+      :hint="plain"
+      persistent-hint
+      maxlength="60"
+      @update:model-value="
+        set({
+          licence: String($event ?? '')
+            .trim()
+            .slice(0, 60),
+        })
+      "
+    />
+    <v-text-field
+      :model-value="source.link"
+      label="Where from (link)"
+      maxlength="500"
+      @update:model-value="set({ link: $event })"
+      @blur="bench.seal()"
+    />
   </div>
 </template>
 

@@ -8,12 +8,18 @@ const bench = useBench()
 const content = computed(() => bench.content(spec.id))
 const value = computed(() => (content.value?.kind === 'dial' ? content.value.value : 0))
 const made = computed(() => (spec.content.kind === 'dial' ? spec.content.value : 0))
-const mark = computed(() => (spec.dial === undefined ? 0 : ((made.value - spec.dial.min) / (spec.dial.max - spec.dial.min)) * 100))
+const mark = computed(() =>
+  spec.dial === undefined ? 0 : ((made.value - spec.dial.min) / (spec.dial.max - spec.dial.min)) * 100,
+)
 
 function set(next: number): void {
   if (!Number.isFinite(next) || spec.dial === undefined) return
   const held = Math.max(spec.dial.min, Math.min(spec.dial.max, next))
-  void bench.act(`Set ${spec.name} to ${held}`, { type: 'set-part', part: spec.id, content: { kind: 'dial', value: held } }, { mark: `dial:${spec.id}` })
+  void bench.act(
+    `Set ${spec.name} to ${held}`,
+    { type: 'set-part', part: spec.id, content: { kind: 'dial', value: held } },
+    { mark: `dial:${spec.id}` },
+  )
 }
 const reset = () => bench.act(`Reset ${spec.name}`, { type: 'reset-part', part: spec.id })
 </script>
@@ -25,10 +31,20 @@ const reset = () => bench.act(`Reset ${spec.name}`, { type: 'reset-part', part: 
       <span class="mono">{{ value }} {{ spec.dial.unit }}</span>
     </div>
     <div class="track">
-      <v-slider :model-value="value" :min="spec.dial.min" :max="spec.dial.max" :step="spec.dial.step" :aria-label="`${spec.name} in ${spec.dial.unit}`" @update:model-value="set" @end="bench.seal()" />
+      <v-slider
+        :model-value="value"
+        :min="spec.dial.min"
+        :max="spec.dial.max"
+        :step="spec.dial.step"
+        :aria-label="`${spec.name} in ${spec.dial.unit}`"
+        @update:model-value="set"
+        @end="bench.seal()"
+      />
       <span class="default" :style="{ left: `${mark}%` }" title="as made" />
     </div>
-    <p class="soft effect">{{ spec.dial.effect }} <button v-if="value !== made" class="link" @click="reset">Back to {{ made }}</button></p>
+    <p class="soft effect">
+      {{ spec.dial.effect }} <button v-if="value !== made" class="link" @click="reset">Back to {{ made }}</button>
+    </p>
   </div>
 </template>
 

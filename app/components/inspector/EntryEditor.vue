@@ -7,7 +7,11 @@ const { spec, cast, entry } = defineProps<{ spec: PartSpec; cast: CastContent; e
 const bench = useBench()
 
 function set(name: string, change: Partial<Omit<CastEntry, 'id'>>, mark = ''): void {
-  void bench.act(`${name} of ${entry.name}`, { type: 'cast-set', part: spec.id, from: cast, entry: entry.id, change }, { mark: mark === '' ? '' : `${mark}:${spec.id}:${entry.id}` })
+  void bench.act(
+    `${name} of ${entry.name}`,
+    { type: 'cast-set', part: spec.id, from: cast, entry: entry.id, change },
+    { mark: mark === '' ? '' : `${mark}:${spec.id}:${entry.id}` },
+  )
 }
 function number(raw: string, low: number, high: number, does: (value: number) => void): void {
   const value = Math.round(Number(raw))
@@ -17,14 +21,41 @@ function number(raw: string, low: number, high: number, does: (value: number) =>
 
 <template>
   <div class="entry">
-    <v-text-field :model-value="entry.name" label="Name" maxlength="60" @update:model-value="set('Name', { name: $event }, 'name')" @blur="bench.seal()" />
+    <v-text-field
+      :model-value="entry.name"
+      label="Name"
+      maxlength="60"
+      @update:model-value="set('Name', { name: $event }, 'name')"
+      @blur="bench.seal()"
+    />
     <div class="two">
-      <v-text-field :model-value="entry.points" type="number" label="Points" @update:model-value="number(String($event), -9999, 9999, (points) => set('Points', { points }, 'points'))" />
-      <v-text-field v-if="spec.role === 'bad'" :model-value="entry.harm" type="number" min="0" max="99" label="Lives it costs" @update:model-value="number(String($event), 0, 99, (harm) => set('Harm', { harm }, 'harm'))" />
+      <v-text-field
+        :model-value="entry.points"
+        type="number"
+        label="Points"
+        @update:model-value="number(String($event), -9999, 9999, (points) => set('Points', { points }, 'points'))"
+      />
+      <v-text-field
+        v-if="spec.role === 'bad'"
+        :model-value="entry.harm"
+        type="number"
+        min="0"
+        max="99"
+        label="Lives it costs"
+        @update:model-value="number(String($event), 0, 99, (harm) => set('Harm', { harm }, 'harm'))"
+      />
     </div>
     <label class="field">
       <span class="soft">How often</span>
-      <v-slider :model-value="entry.often" :min="0" :max="10" :step="1" aria-label="How often it falls" @update:model-value="set('How often', { often: $event }, 'often')" @end="bench.seal()" />
+      <v-slider
+        :model-value="entry.often"
+        :min="0"
+        :max="10"
+        :step="1"
+        aria-label="How often it falls"
+        @update:model-value="set('How often', { often: $event }, 'often')"
+        @end="bench.seal()"
+      />
       <span class="mono">{{ entry.often }}</span>
     </label>
   </div>

@@ -22,11 +22,21 @@ const reference = computed(() => {
   const c = spec.value?.content
   if (c?.kind === 'sprite') return c
   if (c?.kind !== 'cast') return undefined
-  const at = content.value?.kind === 'cast' ? content.value.entries.findIndex((one) => one.id === bench.selected.entry) : 0
-  return (c.entries.find((one) => one.id === bench.selected.entry) ?? c.entries[Math.max(0, at) % Math.max(1, c.entries.length)])?.sprite
+  const at =
+    content.value?.kind === 'cast' ? content.value.entries.findIndex((one) => one.id === bench.selected.entry) : 0
+  return (
+    c.entries.find((one) => one.id === bench.selected.entry) ??
+    c.entries[Math.max(0, at) % Math.max(1, c.entries.length)]
+  )?.sprite
 })
-const takesFiles = computed(() => content.value !== undefined && content.value.kind !== 'wording' && content.value.kind !== 'dial')
-const accept = computed(() => (content.value?.kind === 'sound' || content.value?.kind === 'music' ? '.wav,.mp3,.ogg,.oga,audio/*' : '.png,.jpg,.jpeg,.webp,.gif,.svg,image/*'))
+const takesFiles = computed(
+  () => content.value !== undefined && content.value.kind !== 'wording' && content.value.kind !== 'dial',
+)
+const accept = computed(() =>
+  content.value?.kind === 'sound' || content.value?.kind === 'music'
+    ? '.wav,.mp3,.ogg,.oga,audio/*'
+    : '.png,.jpg,.jpeg,.webp,.gif,.svg,image/*',
+)
 const sheet = computed(() => {
   const name = spec.value?.sheet
   return name === undefined ? [] : (bench.template?.parts.filter((one) => one.sheet === name) ?? [])
@@ -56,7 +66,9 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
     <template v-if="sheet.length > 0">
       <div>
         <h2>{{ spec.sheet }}</h2>
-        <p class="soft">{{ content.kind === 'dial' ? 'Numbers a player can feel. A change shows at once.' : 'The words on buttons.' }}</p>
+        <p class="soft">
+          {{ content.kind === 'dial' ? 'Numbers a player can feel. A change shows at once.' : 'The words on buttons.' }}
+        </p>
       </div>
       <template v-for="one in sheet" :key="one.id">
         <InspectorDialEditor v-if="one.dial" :spec="one" />
@@ -69,10 +81,18 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         <h2>{{ entry?.name ?? spec.name }}</h2>
         <p class="soft">{{ spec.about }}</p>
       </div>
-      <InspectorBeforeAfter v-if="content.kind !== 'cast' || entry" :key="`${part}/${bench.selected.entry}`" :spec="spec" :reference="reference" :sprite="sprite" />
+      <InspectorBeforeAfter
+        v-if="content.kind !== 'cast' || entry"
+        :key="`${part}/${bench.selected.entry}`"
+        :spec="spec"
+        :reference="reference"
+        :sprite="sprite"
+      />
       <div class="acts">
         <template v-if="takesFiles">
-          <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()">{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn>
+          <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()"
+            >{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn
+          >
           <v-btn variant="outlined" @click="emit('drawer')">From drawer</v-btn>
           <input ref="picker" type="file" :accept="accept" hidden data-testid="replace-file" @change="picked" />
         </template>
@@ -81,9 +101,20 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
       <InspectorPartFindings :part="part" :entry="entry?.id" />
       <InspectorCastEditor v-if="content.kind === 'cast' && !entry" :spec="spec" :cast="content" />
       <InspectorEntryEditor v-if="content.kind === 'cast' && entry" :spec="spec" :cast="content" :entry="entry" />
-      <InspectorSpriteEditor v-if="sprite" :key="`${part}/${bench.selected.entry}`" :part="part" :entry="bench.selected.entry" :sprite="sprite" :reference="reference" />
+      <InspectorSpriteEditor
+        v-if="sprite"
+        :key="`${part}/${bench.selected.entry}`"
+        :part="part"
+        :entry="bench.selected.entry"
+        :sprite="sprite"
+        :reference="reference"
+      />
       <InspectorPictureEditor v-if="content.kind === 'picture'" :spec="spec" :content="content" />
-      <InspectorSoundEditor v-if="content.kind === 'sound' || content.kind === 'music'" :spec="spec" :content="content" />
+      <InspectorSoundEditor
+        v-if="content.kind === 'sound' || content.kind === 'music'"
+        :spec="spec"
+        :content="content"
+      />
       <InspectorWordingEditor v-if="content.kind === 'wording'" :spec="spec" />
       <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />
       <hr class="fold" />

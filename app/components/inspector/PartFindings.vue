@@ -6,7 +6,9 @@ import { useCheck } from '~/stores/check'
 
 const { part, entry } = defineProps<{ part: string; entry?: string }>()
 const check = useCheck()
-const findings = computed(() => check.ofPart(part, entry).filter((finding) => finding.rule !== 'still-template' && finding.rule !== 'source-unknown'))
+const findings = computed(() =>
+  check.ofPart(part, entry).filter((finding) => finding.rule !== 'still-template' && finding.rule !== 'source-unknown'),
+)
 </script>
 
 <template>
@@ -14,8 +16,12 @@ const findings = computed(() => check.ofPart(part, entry).filter((finding) => fi
     <li v-for="finding in findings" :key="finding.id" :class="finding.severity">
       <BitsIcon :name="finding.severity === 'must' ? 'must' : 'warn'" :size="17" />
       <div>
-        <p><b>{{ SEVERITY_NAMES[finding.severity] }}:</b> {{ textOf(finding).what }}.</p>
-        <button v-if="finding.fixable && textOf(finding).fix" class="link" @click="check.fix(finding)">{{ textOf(finding).fix }}</button>
+        <p>
+          <b>{{ SEVERITY_NAMES[finding.severity] }}:</b> {{ textOf(finding).what }}.
+        </p>
+        <button v-if="finding.fixable && textOf(finding).fix" class="link" @click="check.fix(finding)">
+          {{ textOf(finding).fix }}
+        </button>
       </div>
     </li>
   </ul>

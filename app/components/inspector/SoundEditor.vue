@@ -8,12 +8,15 @@ import { useSounds } from '~/stores/sounds'
 const { spec, content } = defineProps<{ spec: PartSpec; content: SoundContent | MusicContent }>()
 const bench = useBench()
 const sounds = useSounds()
-const theirs = computed(() => (spec.content.kind === 'sound' || spec.content.kind === 'music' ? spec.content.asset : null))
+const theirs = computed(() =>
+  spec.content.kind === 'sound' || spec.content.kind === 'music' ? spec.content.asset : null,
+)
 const facts = computed(() => (content.asset === null ? undefined : bench.facts(content.asset)))
 
 function listen(hash: string | null, gainDb = 0): void {
   const known = hash === null ? undefined : bench.facts(hash)
-  if (hash !== null && known !== undefined && bench.template !== null) void sounds.listen(hash, known, bench.template, gainDb)
+  if (hash !== null && known !== undefined && bench.template !== null)
+    void sounds.listen(hash, known, bench.template, gainDb)
 }
 function set(name: string, change: Partial<SoundContent>, mark = ''): void {
   void bench.act(name, { type: 'set-part', part: spec.id, content: { ...content, ...change } }, { mark })
@@ -29,18 +32,37 @@ onBeforeUnmount(() => sounds.stop())
   <div v-if="content.asset !== null" class="sound">
     <div class="wave"><BitsWave :asset="content.asset" /></div>
     <div class="acts">
-      <v-btn variant="outlined" @click="listen(content.asset, content.gainDb)"><BitsIcon :name="sounds.playing === content.asset ? 'pause' : 'play'" :size="16" />{{ bench.pack?.parts[spec.id] ? 'Yours' : 'Listen' }}</v-btn>
-      <v-btn v-if="bench.pack?.parts[spec.id] && theirs !== null" variant="text" @click="listen(theirs)"><BitsIcon :name="sounds.playing === theirs ? 'pause' : 'play'" :size="16" />Template’s</v-btn>
+      <v-btn variant="outlined" @click="listen(content.asset, content.gainDb)"
+        ><BitsIcon :name="sounds.playing === content.asset ? 'pause' : 'play'" :size="16" />{{
+          bench.pack?.parts[spec.id] ? 'Yours' : 'Listen'
+        }}</v-btn
+      >
+      <v-btn v-if="bench.pack?.parts[spec.id] && theirs !== null" variant="text" @click="listen(theirs)"
+        ><BitsIcon :name="sounds.playing === theirs ? 'pause' : 'play'" :size="16" />Template’s</v-btn
+      >
       <span v-if="facts" class="mono soft">{{ facts.durationS.toFixed(2) }} s</span>
     </div>
     <label class="field">
       <span class="soft">Volume</span>
-      <v-slider :model-value="content.gainDb" :min="-30" :max="6" :step="1" aria-label="Volume in decibels" @update:model-value="set('Set the volume', { gainDb: $event }, `gain:${spec.id}`)" @end="bench.seal()" />
+      <v-slider
+        :model-value="content.gainDb"
+        :min="-30"
+        :max="6"
+        :step="1"
+        aria-label="Volume in decibels"
+        @update:model-value="set('Set the volume', { gainDb: $event }, `gain:${spec.id}`)"
+        @end="bench.seal()"
+      />
       <span class="mono">{{ content.gainDb > 0 ? '+' : '' }}{{ content.gainDb }} dB</span>
     </label>
   </div>
   <p v-else class="silent soft">Nothing sounds here.</p>
-  <v-checkbox v-if="theirs !== null || content.asset !== null" :model-value="content.asset === null" label="No sound here on purpose" @update:model-value="silence" />
+  <v-checkbox
+    v-if="theirs !== null || content.asset !== null"
+    :model-value="content.asset === null"
+    label="No sound here on purpose"
+    @update:model-value="silence"
+  />
 </template>
 
 <style scoped>

@@ -6,7 +6,12 @@ import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'
 import { useSwap } from '~/stores/swap'
 
-const { part, entry, sprite, reference } = defineProps<{ part: string; entry: string; sprite: SpriteContent; reference?: SpriteContent }>()
+const { part, entry, sprite, reference } = defineProps<{
+  part: string
+  entry: string
+  sprite: SpriteContent
+  reference?: SpriteContent
+}>()
 const bench = useBench()
 const swap = useSwap()
 const shapes = useShapes()
@@ -25,7 +30,11 @@ watch(
   },
 )
 const facts = computed(() => bench.facts(frame.value.asset))
-const divides = computed(() => facts.value === undefined || (facts.value.width % cut.value.columns === 0 && facts.value.height % cut.value.rows === 0))
+const divides = computed(
+  () =>
+    facts.value === undefined ||
+    (facts.value.width % cut.value.columns === 0 && facts.value.height % cut.value.rows === 0),
+)
 const ownDrawing = computed(() => bench.pack?.assets[frame.value.asset] !== undefined)
 
 const fair = ref<{ here: number; there: number } | null>(null)
@@ -38,10 +47,15 @@ watch(
   },
   { immediate: true },
 )
-const change = (name: string, next: Partial<SpriteContent>, mark = '') => swap.setSprite(part, entry, name, { ...sprite, ...next }, mark)
+const change = (name: string, next: Partial<SpriteContent>, mark = '') =>
+  swap.setSprite(part, entry, name, { ...sprite, ...next }, mark)
 
 function setFps(fps: number): void {
-  void change('Set the speed of a clip', { clips: { ...sprite.clips, [clip.value]: { ...shown.value, fps } } }, `fps:${part}:${entry}:${clip.value}`)
+  void change(
+    'Set the speed of a clip',
+    { clips: { ...sprite.clips, [clip.value]: { ...shown.value, fps } } },
+    `fps:${part}:${entry}:${clip.value}`,
+  )
 }
 
 const PIVOTS = [
@@ -50,28 +64,51 @@ const PIVOTS = [
   { name: 'as the template’s', x: -1, y: -1 },
 ]
 function setPivot(x: number, y: number, mark = ''): void {
-  const pivot = x < 0 && reference !== undefined ? { ...reference.pivot } : { x: Math.round(x * 1000) / 1000, y: Math.round(y * 1000) / 1000 }
+  const pivot =
+    x < 0 && reference !== undefined
+      ? { ...reference.pivot }
+      : { x: Math.round(x * 1000) / 1000, y: Math.round(y * 1000) / 1000 }
   void change('Move the pivot', { pivot }, mark)
 }
 function dragPivot(event: PointerEvent): void {
   if (event.buttons === 0) return
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
   if (event.type === 'pointerdown') (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  setPivot(Math.max(0, Math.min(1, (event.clientX - box.left) / box.width)), Math.max(0, Math.min(1, (event.clientY - box.top) / box.height)), `pivot:${part}:${entry}`)
+  setPivot(
+    Math.max(0, Math.min(1, (event.clientX - box.left) / box.width)),
+    Math.max(0, Math.min(1, (event.clientY - box.top) / box.height)),
+    `pivot:${part}:${entry}`,
+  )
 }
 function nudgePivot(event: KeyboardEvent): void {
-  const by: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+  const by: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  }
   const move = by[event.key]
   if (move === undefined) return
   event.preventDefault()
-  setPivot(Math.max(0, Math.min(1, sprite.pivot.x + move[0] / frame.value.w)), Math.max(0, Math.min(1, sprite.pivot.y + move[1] / frame.value.h)), `pivot:${part}:${entry}`)
+  setPivot(
+    Math.max(0, Math.min(1, sprite.pivot.x + move[0] / frame.value.w)),
+    Math.max(0, Math.min(1, sprite.pivot.y + move[1] / frame.value.h)),
+    `pivot:${part}:${entry}`,
+  )
 }
 async function fit(): Promise<void> {
   const next = await shapes.fit(sprite)
   if (next !== null) await change('Fit the hit shape to the drawing', { hitShape: next })
 }
 async function box(): Promise<void> {
-  await change('Use the whole box as hit shape', { hitShape: [{ x: 0, y: 0 }, { x: 1, y: 0 }, { x: 1, y: 1 }, { x: 0, y: 1 }] })
+  await change('Use the whole box as hit shape', {
+    hitShape: [
+      { x: 0, y: 0 },
+      { x: 1, y: 0 },
+      { x: 1, y: 1 },
+      { x: 0, y: 1 },
+    ],
+  })
 }
 const polygon = computed(() => sprite.hitShape.map((p) => `${p.x * 100},${p.y * 100}`).join(' '))
 const ghost = computed(() => reference?.hitShape.map((p) => `${p.x * 100},${p.y * 100}`).join(' ') ?? '')
@@ -85,16 +122,34 @@ const width = computed(() => (sprite.height * frame.value.w) / frame.value.h)
     <div class="line">
       <h3>Clips</h3>
       <span class="clips" role="group" aria-label="Clip">
-        <button v-for="name in clipNames" :key="name" :class="['plain-button', 'clip', { on: name === clip }]" :aria-pressed="name === clip" @click="clip = name">{{ name }}</button>
+        <button
+          v-for="name in clipNames"
+          :key="name"
+          :class="['plain-button', 'clip', { on: name === clip }]"
+          :aria-pressed="name === clip"
+          @click="clip = name"
+        >
+          {{ name }}
+        </button>
       </span>
     </div>
     <div class="frames">
-      <div v-for="(one, i) in shown.frames.slice(0, 8)" :key="i" class="frame checker"><BitsFrameView :sprite="sprite" :clip="clip" :frame="i" /></div>
+      <div v-for="(one, i) in shown.frames.slice(0, 8)" :key="i" class="frame checker">
+        <BitsFrameView :sprite="sprite" :clip="clip" :frame="i" />
+      </div>
       <span v-if="shown.frames.length > 8" class="soft">+{{ shown.frames.length - 8 }}</span>
     </div>
     <label v-if="shown.frames.length > 1" class="field">
       <span class="soft">Speed</span>
-      <v-slider :model-value="shown.fps" :min="1" :max="24" :step="1" aria-label="Frames a second" @update:model-value="setFps" @end="bench.seal()" />
+      <v-slider
+        :model-value="shown.fps"
+        :min="1"
+        :max="24"
+        :step="1"
+        aria-label="Frames a second"
+        @update:model-value="setFps"
+        @end="bench.seal()"
+      />
       <span class="mono">{{ shown.fps }} a second</span>
     </label>
     <div v-if="ownDrawing" class="field cut">
@@ -102,15 +157,35 @@ const width = computed(() => (sprite.height * frame.value.w) / frame.value.h)
       <v-text-field v-model.number="cut.columns" type="number" min="1" max="64" aria-label="Columns" />
       <span>×</span>
       <v-text-field v-model.number="cut.rows" type="number" min="1" max="64" aria-label="Rows" />
-      <v-btn variant="outlined" :disabled="cut.columns < 1 || cut.rows < 1 || (cut.columns === sprite.strip.columns && cut.rows === sprite.strip.rows)" @click="swap.recut(part, entry, cut)">Cut</v-btn>
+      <v-btn
+        variant="outlined"
+        :disabled="
+          cut.columns < 1 || cut.rows < 1 || (cut.columns === sprite.strip.columns && cut.rows === sprite.strip.rows)
+        "
+        @click="swap.recut(part, entry, cut)"
+        >Cut</v-btn
+      >
     </div>
-    <p v-if="ownDrawing && !divides" class="note">{{ facts?.width }} × {{ facts?.height }} px does not divide into {{ cut.columns }} × {{ cut.rows }}; the rest at the right and below is left out.</p>
+    <p v-if="ownDrawing && !divides" class="note">
+      {{ facts?.width }} × {{ facts?.height }} px does not divide into {{ cut.columns }} × {{ cut.rows }}; the rest at
+      the right and below is left out.
+    </p>
   </div>
   <hr class="fold" />
   <div>
     <h3>Stands and touches</h3>
     <div class="body">
-      <div class="figure checker" tabindex="0" role="application" aria-label="Pivot and hit shape. Drag the cross or press the arrow keys" :style="{ aspectRatio: `${frame.w} / ${frame.h}` }" @pointerdown="dragPivot" @pointermove="dragPivot" @pointerup="bench.seal()" @keydown="nudgePivot">
+      <div
+        class="figure checker"
+        tabindex="0"
+        role="application"
+        aria-label="Pivot and hit shape. Drag the cross or press the arrow keys"
+        :style="{ aspectRatio: `${frame.w} / ${frame.h}` }"
+        @pointerdown="dragPivot"
+        @pointermove="dragPivot"
+        @pointerup="bench.seal()"
+        @keydown="nudgePivot"
+      >
         <BitsFrameView :sprite="sprite" :frame="0" class="drawing" />
         <svg viewBox="0 0 100 100" preserveAspectRatio="none">
           <polygon v-if="ghost" :points="ghost" class="ghost" />
@@ -121,10 +196,15 @@ const width = computed(() => (sprite.height * frame.value.w) / frame.value.h)
       <div class="said">
         <p class="soft">Pivot</p>
         <div class="snaps">
-          <button v-for="pivot in PIVOTS" :key="pivot.name" class="link" @click="setPivot(pivot.x, pivot.y)">{{ pivot.name }}</button>
+          <button v-for="pivot in PIVOTS" :key="pivot.name" class="link" @click="setPivot(pivot.x, pivot.y)">
+            {{ pivot.name }}
+          </button>
         </div>
         <p class="soft">Hit shape, {{ sprite.hitShape.length }} points</p>
-        <p v-if="fair">{{ Math.round(fair.here * 100) }} % of the drawing <span class="soft">(template {{ Math.round(fair.there * 100) }} %)</span></p>
+        <p v-if="fair">
+          {{ Math.round(fair.here * 100) }} % of the drawing
+          <span class="soft">(template {{ Math.round(fair.there * 100) }} %)</span>
+        </p>
         <p v-else>{{ Math.round(shapeArea(sprite.hitShape) * 100) }} % of the frame</p>
         <div class="snaps">
           <button class="link" @click="fit">fit to drawing</button>
@@ -134,10 +214,22 @@ const width = computed(() => (sprite.height * frame.value.w) / frame.value.h)
     </div>
     <label class="field">
       <span class="soft">Size</span>
-      <v-slider :model-value="sprite.height" :min="0.2" :max="5" :step="0.05" aria-label="Shown height in metres" @update:model-value="change('Set the size', { height: $event }, `size:${part}:${entry}`)" @end="bench.seal()" />
+      <v-slider
+        :model-value="sprite.height"
+        :min="0.2"
+        :max="5"
+        :step="0.05"
+        aria-label="Shown height in metres"
+        @update:model-value="change('Set the size', { height: $event }, `size:${part}:${entry}`)"
+        @end="bench.seal()"
+      />
       <span class="mono">{{ metres(width) }} × {{ metres(sprite.height) }}</span>
     </label>
-    <v-switch :model-value="sprite.crisp" label="Keep pixels crisp" @update:model-value="change('Keep pixels crisp', { crisp: $event === true })" />
+    <v-switch
+      :model-value="sprite.crisp"
+      label="Keep pixels crisp"
+      @update:model-value="change('Keep pixels crisp', { crisp: $event === true })"
+    />
   </div>
 </template>
 

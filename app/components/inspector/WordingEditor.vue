@@ -12,26 +12,64 @@ const content = computed(() => {
   return found?.kind === 'wording' ? found : { kind: 'wording' as const, text: '', scale: 1 }
 })
 const theirs = computed(() => (spec.content.kind === 'wording' ? spec.content.text : ''))
-const fit = computed(() => (spec.box === undefined ? null : fitText(content.value.text, spec.box, content.value.scale, widths)))
+const fit = computed(() =>
+  spec.box === undefined ? null : fitText(content.value.text, spec.box, content.value.scale, widths),
+)
 
 function write(text: string): void {
-  void bench.act(`Write ${spec.name}`, { type: 'set-part', part: spec.id, content: { ...content.value, text } }, { mark: `words:${spec.id}` })
+  void bench.act(
+    `Write ${spec.name}`,
+    { type: 'set-part', part: spec.id, content: { ...content.value, text } },
+    { mark: `words:${spec.id}` },
+  )
 }
 function size(scale: number): void {
-  void bench.act(`Set the letters of ${spec.name}`, { type: 'set-part', part: spec.id, content: { ...content.value, scale } }, { mark: `scale:${spec.id}` })
+  void bench.act(
+    `Set the letters of ${spec.name}`,
+    { type: 'set-part', part: spec.id, content: { ...content.value, scale } },
+    { mark: `scale:${spec.id}` },
+  )
 }
 </script>
 
 <template>
   <div class="wording">
-    <v-text-field v-if="compact" :model-value="content.text" :label="spec.name" maxlength="200" :error="fit !== null && !fit.fits" @update:model-value="write" @blur="bench.seal()" />
-    <v-textarea v-else :model-value="content.text" :label="spec.name" auto-grow maxlength="2000" :error="fit !== null && !fit.fits" data-testid="wording" @update:model-value="write" @blur="bench.seal()" />
-    <p v-if="fit && !fit.fits" class="note">Too long for its place by {{ Math.round((Math.max(fit.overWidth, fit.overLines) - 1) * 100) }} %.</p>
+    <v-text-field
+      v-if="compact"
+      :model-value="content.text"
+      :label="spec.name"
+      maxlength="200"
+      :error="fit !== null && !fit.fits"
+      @update:model-value="write"
+      @blur="bench.seal()"
+    />
+    <v-textarea
+      v-else
+      :model-value="content.text"
+      :label="spec.name"
+      auto-grow
+      maxlength="2000"
+      :error="fit !== null && !fit.fits"
+      data-testid="wording"
+      @update:model-value="write"
+      @blur="bench.seal()"
+    />
+    <p v-if="fit && !fit.fits" class="note">
+      Too long for its place by {{ Math.round((Math.max(fit.overWidth, fit.overLines) - 1) * 100) }} %.
+    </p>
     <p v-else-if="fit && !compact" class="soft">Fits in {{ fit.lines }} {{ fit.lines === 1 ? 'line' : 'lines' }}.</p>
     <template v-if="!compact">
       <label class="field">
         <span class="soft">Letters</span>
-        <v-slider :model-value="content.scale * 100" :min="50" :max="100" :step="5" aria-label="Size of the letters in percent" @update:model-value="size($event / 100)" @end="bench.seal()" />
+        <v-slider
+          :model-value="content.scale * 100"
+          :min="50"
+          :max="100"
+          :step="5"
+          aria-label="Size of the letters in percent"
+          @update:model-value="size($event / 100)"
+          @end="bench.seal()"
+        />
         <span class="mono">{{ Math.round(content.scale * 100) }} %</span>
       </label>
       <p class="soft theirs">Template’s: “{{ theirs }}”</p>

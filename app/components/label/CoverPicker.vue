@@ -46,7 +46,11 @@ async function take(): Promise<void> {
     <template v-if="stage">
       <StageRewind :stage="stage" />
       <div class="acts">
-        <v-btn variant="outlined" @click="stage.toggle()"><BitsIcon :name="stage.view.running && stage.view.back === 0 ? 'pause' : 'play'" />{{ stage.view.running && stage.view.back === 0 ? 'Freeze' : 'Run' }}</v-btn>
+        <v-btn variant="outlined" @click="stage.toggle()"
+          ><BitsIcon :name="stage.view.running && stage.view.back === 0 ? 'pause' : 'play'" />{{
+            stage.view.running && stage.view.back === 0 ? 'Freeze' : 'Run'
+          }}</v-btn
+        >
         <v-btn variant="outlined" @click="stage.showPart('title-words')">Start screen</v-btn>
         <v-btn variant="outlined" @click="stage.showPart('hero')">In play</v-btn>
         <v-btn color="primary" :loading="busy" @click="take"><BitsIcon name="camera" />Take this moment</v-btn>

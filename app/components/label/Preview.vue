@@ -16,7 +16,9 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
   <div class="preview">
     <h2>What others will see</h2>
     <div class="card">
-      <div class="cover"><BitsPictureView v-if="label.cover" :asset="label.cover" /><span v-else class="none">no cover yet</span></div>
+      <div class="cover">
+        <BitsPictureView v-if="label.cover" :asset="label.cover" /><span v-else class="none">no cover yet</span>
+      </div>
       <p class="title head">{{ title }}</p>
       <p>{{ label.short || 'One line goes here.' }}</p>
       <p class="soft">by {{ label.author || 'somebody' }} · {{ bench.template!.players }} · keys, touch, pad</p>
@@ -29,15 +31,22 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
     <div class="card link-card">
       <div class="small"><BitsPictureView v-if="label.cover" :asset="label.cover" /></div>
       <div>
-        <p><b>{{ title }}</b></p>
+        <p>
+          <b>{{ title }}</b>
+        </p>
         <p>{{ label.short }}</p>
         <p class="mono soft">{{ posting.last?.postcode ?? 'postcode comes with posting' }}</p>
       </div>
     </div>
     <h2>What players are told</h2>
     <div class="card">
-      <p>This game keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no e-mail.</p>
-      <p class="soft">{{ credits.map((line) => `${line.what}: ${line.author || '?'} (${line.licence || '?'})`).join('. ') }}.</p>
+      <p>
+        This game keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no
+        e-mail.
+      </p>
+      <p class="soft">
+        {{ credits.map((line) => `${line.what}: ${line.author || '?'} (${line.licence || '?'})`).join('. ') }}.
+      </p>
     </div>
   </div>
 </template>

@@ -11,7 +11,8 @@ const router = useRouter()
 
 async function open(finding: Finding): Promise<void> {
   const base = `/packs/${bench.pack!.id}`
-  if (finding.subject.part === undefined) return void (await router.push(`${base}/label#label-${finding.subject.field ?? 'title'}`))
+  if (finding.subject.part === undefined)
+    return void (await router.push(`${base}/label#label-${finding.subject.field ?? 'title'}`))
   await router.push(`${base}/bench`)
   bench.select(finding.subject.part, finding.subject.entry ?? '')
 }

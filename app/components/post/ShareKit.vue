@@ -13,7 +13,10 @@ const bench = useBench()
 const posting = usePosting()
 const notices = useNotices()
 const link = computed(() => `${record.host}/arcade/${record.postcode.toLowerCase()}`)
-const embed = computed(() => `<iframe src="${record.host}/arcade/embed/${record.postcode.toLowerCase()}" width="800" height="500" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`)
+const embed = computed(
+  () =>
+    `<iframe src="${record.host}/arcade/embed/${record.postcode.toLowerCase()}" width="800" height="500" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
+)
 const text = computed(() => `${bench.pack!.label.title}: ${bench.pack!.label.short} ${link.value}`)
 const qr = ref('')
 const word = computed(() => fileWord(bench.pack!.label.title))
@@ -66,17 +69,33 @@ const rows = computed(() => [
       <!-- eslint-disable-next-line vue/no-v-html -- the SVG is drawn here from the link, by the QR package -->
       <div class="qr" role="img" :aria-label="`QR code of ${link}`" v-html="qr" />
     </div>
-    <p v-if="record.visibility === 'only-me'" class="private"><BitsIcon name="must" :size="16" />Only you can open the link, in this browser. Choose who sees it on the waybill to share it.</p>
+    <p v-if="record.visibility === 'only-me'" class="private">
+      <BitsIcon name="must" :size="16" />Only you can open the link, in this browser. Choose who sees it on the waybill
+      to share it.
+    </p>
     <div v-for="row in rows" :key="row.name" class="row">
       <span class="soft">{{ row.name }}</span>
-      <input class="mono" readonly :value="row.value" :aria-label="row.name" :data-testid="`share-${row.name.toLowerCase()}`" @focus="($event.target as HTMLInputElement).select()" />
-      <v-btn variant="outlined" :aria-label="`Copy ${row.name.toLowerCase()}`" @click="copy(row.value, row.name)">Copy</v-btn>
+      <input
+        class="mono"
+        readonly
+        :value="row.value"
+        :aria-label="row.name"
+        :data-testid="`share-${row.name.toLowerCase()}`"
+        @focus="($event.target as HTMLInputElement).select()"
+      />
+      <v-btn variant="outlined" :aria-label="`Copy ${row.name.toLowerCase()}`" @click="copy(row.value, row.name)"
+        >Copy</v-btn
+      >
     </div>
     <div class="files">
       <v-btn variant="outlined" @click="download(qr, `${word}-qr.svg`, 'image/svg+xml')">QR as SVG</v-btn>
       <v-btn variant="outlined" @click="savePng">QR as PNG</v-btn>
-      <v-btn variant="outlined" :loading="building === 'zip'" data-testid="game-files" @click="saveFiles('zip')">Game files</v-btn>
-      <v-btn variant="outlined" :loading="building === 'html'" data-testid="one-file" @click="saveFiles('html')">One file</v-btn>
+      <v-btn variant="outlined" :loading="building === 'zip'" data-testid="game-files" @click="saveFiles('zip')"
+        >Game files</v-btn
+      >
+      <v-btn variant="outlined" :loading="building === 'html'" data-testid="one-file" @click="saveFiles('html')"
+        >One file</v-btn
+      >
       <a :href="link" target="_blank" class="link">Open it</a>
     </div>
   </section>

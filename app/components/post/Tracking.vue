@@ -3,20 +3,47 @@ import type { PostingView } from '@core/posting/protocol'
 import { computed } from 'vue'
 
 const { view } = defineProps<{ view: PostingView }>()
-const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit', hour12: false })
-const NAMES: Record<string, string> = { sent: 'Sent', 'in-inspection': 'In inspection', cleared: 'Cleared', returned: 'Returned', live: 'Live' }
+const time = (at: string) =>
+  new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit', hour12: false })
+const NAMES: Record<string, string> = {
+  sent: 'Sent',
+  'in-inspection': 'In inspection',
+  cleared: 'Cleared',
+  returned: 'Returned',
+  live: 'Live',
+}
 const stops = computed(() => {
-  const plan = view.states.some((one) => one.state === 'returned') ? ['sent', 'in-inspection', 'returned'] : ['sent', 'in-inspection', 'cleared', 'live']
-  return plan.map((state) => ({ state, name: NAMES[state] ?? state, at: view.states.find((one) => one.state === state)?.at ?? '', now: view.state === state }))
+  const plan = view.states.some((one) => one.state === 'returned')
+    ? ['sent', 'in-inspection', 'returned']
+    : ['sent', 'in-inspection', 'cleared', 'live']
+  return plan.map((state) => ({
+    state,
+    name: NAMES[state] ?? state,
+    at: view.states.find((one) => one.state === state)?.at ?? '',
+    now: view.state === state,
+  }))
 })
 </script>
 
 <template>
   <section aria-label="On its way" class="tracking" data-testid="tracking" :data-state="view.state">
-    <h2>{{ view.state === 'live' ? 'Arrived' : view.state === 'returned' ? 'Returned' : 'On its way' }}: release {{ view.release }}</h2>
+    <h2>
+      {{ view.state === 'live' ? 'Arrived' : view.state === 'returned' ? 'Returned' : 'On its way' }}: release
+      {{ view.release }}
+    </h2>
     <ol>
-      <li v-for="stop in stops" :key="stop.state" :class="{ done: stop.at !== '', now: stop.now, back: stop.state === 'returned' }" :aria-current="stop.now ? 'step' : undefined">
-        <span class="ring"><BitsIcon v-if="stop.at !== '' && (!stop.now || stop.state === 'live')" name="tick" :size="17" /><BitsIcon v-else-if="stop.state === 'returned'" name="close" :size="17" /><span v-else-if="stop.now" class="dot" /></span>
+      <li
+        v-for="stop in stops"
+        :key="stop.state"
+        :class="{ done: stop.at !== '', now: stop.now, back: stop.state === 'returned' }"
+        :aria-current="stop.now ? 'step' : undefined"
+      >
+        <span class="ring"
+          ><BitsIcon v-if="stop.at !== '' && (!stop.now || stop.state === 'live')" name="tick" :size="17" /><BitsIcon
+            v-else-if="stop.state === 'returned'"
+            name="close"
+            :size="17" /><span v-else-if="stop.now" class="dot"
+        /></span>
         <b>{{ stop.name }}</b>
         <span class="mono soft">{{ stop.at === '' ? '' : time(stop.at) }}</span>
         <span v-if="stop.state === 'sent'" class="soft">{{ (view.bytes / 1e6).toFixed(2) }} MB</span>

@@ -12,7 +12,11 @@ import { useNotices } from '~/stores/notices'
 import { fromFile, useSwap } from '~/stores/swap'
 
 /** The running game inside the bench: the only dark, saturated thing on it. */
-const { phone = false, shapes = false, picking = false } = defineProps<{ phone?: boolean; shapes?: boolean; picking?: boolean }>()
+const {
+  phone = false,
+  shapes = false,
+  picking = false,
+} = defineProps<{ phone?: boolean; shapes?: boolean; picking?: boolean }>()
 const emit = defineEmits<{ ready: [stage: Stage]; picked: [] }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const bench = useBench()
@@ -199,12 +203,17 @@ async function dropped(event: DragEvent): Promise<void> {
   const piece = drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')
   const what = file === undefined ? piece?.bringing : fromFile(file)
   if (what === undefined) return
-  if (found === null) return notices.warn(`“${what.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`)
+  if (found === null)
+    return notices.warn(
+      `“${what.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`,
+    )
   bench.select(found.part, found.entry)
   await swap.put(what, found.part, found.entry)
 }
 
-const label = computed(() => `The running game. ${stage.value?.view.auto === true ? 'It plays itself.' : 'Play with the arrow keys.'}`)
+const label = computed(
+  () => `The running game. ${stage.value?.view.auto === true ? 'It plays itself.' : 'Play with the arrow keys.'}`,
+)
 </script>
 
 <template>
@@ -222,8 +231,19 @@ const label = computed(() => `The running game. ${stage.value?.view.auto === tru
       @drop="dropped"
     />
     <canvas v-show="shapes" ref="shapesCanvas" class="shapes" aria-hidden="true" />
-    <div v-if="hover" class="outline" :style="{ left: `${hover.left}px`, top: `${hover.top}px`, width: `${hover.width}px`, height: `${hover.height}px` }">
-      <span :class="['tag', { below: hover.top < 34 }]"><b>{{ hover.name }}</b> {{ hover.kind }}</span>
+    <div
+      v-if="hover"
+      class="outline"
+      :style="{
+        left: `${hover.left}px`,
+        top: `${hover.top}px`,
+        width: `${hover.width}px`,
+        height: `${hover.height}px`,
+      }"
+    >
+      <span :class="['tag', { below: hover.top < 34 }]"
+        ><b>{{ hover.name }}</b> {{ hover.kind }}</span
+      >
     </div>
     <p v-if="loading" class="loading" role="status">Unpacking the game…</p>
     <slot />
@@ -236,7 +256,9 @@ const label = computed(() => `The running game. ${stage.value?.view.auto === tru
   width: 100%;
   aspect-ratio: 16 / 10;
   background: #171b26;
-  box-shadow: 0 0 0 6px var(--sheet), 0 0 0 7px var(--rule);
+  box-shadow:
+    0 0 0 6px var(--sheet),
+    0 0 0 7px var(--rule);
   overflow: hidden;
 }
 .stage.phone {
@@ -262,7 +284,9 @@ canvas {
 .outline {
   position: absolute;
   border: 2px solid #fff;
-  box-shadow: 0 0 0 1.5px #232838, inset 0 0 0 1.5px #232838;
+  box-shadow:
+    0 0 0 1.5px #232838,
+    inset 0 0 0 1.5px #232838;
   pointer-events: none;
 }
 .tag {

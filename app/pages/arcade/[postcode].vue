@@ -5,8 +5,12 @@ import { VISIBILITY_WORDS } from '~/composables/visibility'
 
 const route = useRoute()
 const origin = useRequestURL().origin
-const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`, { headers: useRequestHeaders(['cookie']) })
-const game = computed(() => GameView.safeParse(typeof data.value === 'string' ? safe(data.value) : data.value).data ?? null)
+const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`, {
+  headers: useRequestHeaders(['cookie']),
+})
+const game = computed(
+  () => GameView.safeParse(typeof data.value === 'string' ? safe(data.value) : data.value).data ?? null,
+)
 function safe(text: string): unknown {
   try {
     return JSON.parse(text)
@@ -41,24 +45,36 @@ useSeoMeta({
           <p class="description">{{ game.description }}</p>
           <template v-if="game.howTo.some((step) => step.trim())">
             <h2>How to play</h2>
-            <ol><li v-for="(step, i) in game.howTo" :key="i">{{ step }}</li></ol>
+            <ol>
+              <li v-for="(step, i) in game.howTo" :key="i">{{ step }}</li>
+            </ol>
           </template>
           <p class="soft">Controls: {{ game.controls.join(' · ') }}</p>
         </section>
         <section>
-          <p v-if="game.mine" class="mine"><b>{{ VISIBILITY_WORDS[game.visibility].name }}.</b> {{ VISIBILITY_WORDS[game.visibility].means }}</p>
+          <p v-if="game.mine" class="mine">
+            <b>{{ VISIBILITY_WORDS[game.visibility].name }}.</b> {{ VISIBILITY_WORDS[game.visibility].means }}
+          </p>
           <p class="mono postcode">{{ game.postcode }}</p>
           <h2>What this game knows about you</h2>
-          <p>It keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no e-mail.</p>
+          <p>
+            It keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no e-mail.
+          </p>
           <h2>Credits</h2>
-          <ul><li v-for="credit in game.credits" :key="credit.what + credit.author">{{ credit.what }}: {{ credit.author }}, {{ credit.licence }}</li></ul>
+          <ul>
+            <li v-for="credit in game.credits" :key="credit.what + credit.author">
+              {{ credit.what }}: {{ credit.author }}, {{ credit.licence }}
+            </li>
+          </ul>
           <p class="mono soft">release {{ game.release }}, template {{ game.template }}</p>
         </section>
       </div>
     </main>
     <main v-else class="page missing">
       <h1>There is no game here that you can open</h1>
-      <p>The postcode may have a typing error, or its maker keeps the game to themselves. Ask them for the link again.</p>
+      <p>
+        The postcode may have a typing error, or its maker keeps the game to themselves. Ask them for the link again.
+      </p>
       <NuxtLink to="/arcade">To the arcade</NuxtLink>
     </main>
   </div>

@@ -12,7 +12,9 @@ const wrong = ref('')
 const router = useRouter()
 const shown = computed(() => {
   const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return games.value.filter((game) => words.every((word) => `${game.title} ${game.short} ${game.tags.join(' ')}`.toLowerCase().includes(word)))
+  return games.value.filter((game) =>
+    words.every((word) => `${game.title} ${game.short} ${game.tags.join(' ')}`.toLowerCase().includes(word)),
+  )
 })
 useSeoMeta({ title: 'Arcade · Pack Post', description: 'Small games people made and posted.' })
 
@@ -33,13 +35,22 @@ async function go(): Promise<void> {
           <p class="soft">Small games people made. Play from a link, a postcode, or this list.</p>
         </div>
         <form class="code" @submit.prevent="go">
-          <v-text-field v-model="typed" label="Postcode" placeholder="KELP-47QX" maxlength="14" :error-messages="wrong || undefined" data-testid="postcode-box" />
+          <v-text-field
+            v-model="typed"
+            label="Postcode"
+            placeholder="KELP-47QX"
+            maxlength="14"
+            :error-messages="wrong || undefined"
+            data-testid="postcode-box"
+          />
           <v-btn type="submit" color="primary">Play</v-btn>
         </form>
       </div>
       <v-text-field v-if="games.length > 6" v-model="query" label="Search titles and tags" class="search" />
       <p v-if="error" role="alert">The list could not be read. Reload the page to try again.</p>
-      <p v-else-if="games.length === 0" class="none soft">Nothing public has been posted yet. Unlisted games open by their postcode.</p>
+      <p v-else-if="games.length === 0" class="none soft">
+        Nothing public has been posted yet. Unlisted games open by their postcode.
+      </p>
       <ul class="games" data-testid="games">
         <li v-for="game in shown" :key="game.game">
           <NuxtLink :to="`/arcade/${game.postcode.toLowerCase()}`">

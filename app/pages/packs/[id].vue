@@ -26,7 +26,8 @@ watch(
 )
 useHead({ title: computed(() => `${bench.pack?.label.title || 'Untitled game'} · Pack Post`) })
 
-const typing = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(input|textarea|select)$/i.test(target.tagName))
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(input|textarea|select)$/i.test(target.tagName))
 
 function key(event: KeyboardEvent): void {
   const ctrl = event.ctrlKey || event.metaKey
@@ -63,14 +64,23 @@ onBeforeUnmount(() => {
       <v-dialog v-model="playing" max-width="1120">
         <div v-if="playing" class="play">
           <StagePlayBox :setup="bench.setup" :template="bench.template" />
-          <div class="under"><span>Arrow keys or A and D, Enter, Esc for a break.</span><v-btn variant="outlined" @click="playing = false">Back to the bench</v-btn></div>
+          <div class="under">
+            <span>Arrow keys or A and D, Enter, Esc for a break.</span
+            ><v-btn variant="outlined" @click="playing = false">Back to the bench</v-btn>
+          </div>
         </div>
       </v-dialog>
     </template>
     <p v-else-if="state === 'opening'" class="state soft" role="status">Unpacking…</p>
     <div v-else class="state" role="alert">
       <h1>{{ state === 'missing' ? 'This pack is not in this browser' : 'This pack cannot be read' }}</h1>
-      <p>{{ state === 'missing' ? 'Packs live in the browser they were made in. If you saved it as a file, open that file.' : 'It was kept by another version of Pack Post. It has been left as it is; if you saved it as a file, open that file.' }}</p>
+      <p>
+        {{
+          state === 'missing'
+            ? 'Packs live in the browser they were made in. If you saved it as a file, open that file.'
+            : 'It was kept by another version of Pack Post. It has been left as it is; if you saved it as a file, open that file.'
+        }}
+      </p>
       <NuxtLink to="/">To your packs</NuxtLink>
     </div>
   </div>

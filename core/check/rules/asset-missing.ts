@@ -14,7 +14,10 @@ export const assetMissing: Rule = {
     for (const hash of assetsOf(ctx.pack.parts[part!]!)) {
       if (factsOf(ctx.pack, ctx.template, hash) !== undefined && (await ctx.bytes(hash)) !== null) continue
       const name = ctx.template.parts.find((spec) => spec.id === part)?.name ?? part!
-      hits.push({ facts: { name, file: ctx.pack.assets[hash]?.source.file ?? '' }, evidence: { kind: 'figure' as const, text: 'no file' } })
+      hits.push({
+        facts: { name, file: ctx.pack.assets[hash]?.source.file ?? '' },
+        evidence: { kind: 'figure' as const, text: 'no file' },
+      })
     }
     return hits
   },

@@ -24,7 +24,10 @@ export const cover: Rule = {
   severity: 'must',
   about: 'The cover is missing, blank, or its colours are not those of the game’s own pictures.',
   subjects: () => [{ field: 'cover' }],
-  reads: (ctx) => [ctx.pack.label.cover, ...ctx.template.parts.map((spec) => assetsOf(contentOf(ctx.pack, ctx.template, spec.id)!))],
+  reads: (ctx) => [
+    ctx.pack.label.cover,
+    ...ctx.template.parts.map((spec) => assetsOf(contentOf(ctx.pack, ctx.template, spec.id)!)),
+  ],
   async run(ctx) {
     const hash = ctx.pack.label.cover
     if (hash === null) return [{ facts: { problem: 'missing' }, evidence: { kind: 'figure', text: 'no cover' } }]

@@ -13,6 +13,11 @@ export const descriptionShort: Rule = {
     const repeats = title !== '' && text.toLowerCase().replaceAll(title.toLowerCase(), '').trim().length < 12
     if (text.length >= LIMITS.shortDescription && !repeats) return []
     const problem = text === '' ? 'missing' : text.length < LIMITS.shortDescription ? 'short' : 'repeats'
-    return [{ facts: { problem, letters: text.length, least: LIMITS.shortDescription }, evidence: { kind: 'figure', text: `${text.length} / ${LIMITS.shortDescription}` } }]
+    return [
+      {
+        facts: { problem, letters: text.length, least: LIMITS.shortDescription },
+        evidence: { kind: 'figure', text: `${text.length} / ${LIMITS.shortDescription}` },
+      },
+    ]
   },
 }

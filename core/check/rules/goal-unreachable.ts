@@ -29,6 +29,10 @@ export const goalUnreachable: Rule = {
     // Three in four of what falls: hard, and possible.
     const value = Math.floor((reachable * 0.75) / (spec?.step ?? 10)) * (spec?.step ?? 10)
     if (spec === undefined || value < spec.min) return null
-    return { name: `Set the goal to ${value}`, command: { type: 'set-part', part: 'goal', content: { kind: 'dial', value } }, bytes: {} }
+    return {
+      name: `Set the goal to ${value}`,
+      command: { type: 'set-part', part: 'goal', content: { kind: 'dial', value } },
+      bytes: {},
+    }
   },
 }

@@ -26,7 +26,12 @@ export const hitShapeFar: Rule = {
     if (!Number.isFinite(ratio) || (ratio <= LIMITS.fairnessHigh && ratio >= LIMITS.fairnessLow)) return []
     return [
       {
-        facts: { name: at.name, percent: Math.round(here * 100), template: Math.round(there * 100), larger: ratio > 1 ? 1 : 0 },
+        facts: {
+          name: at.name,
+          percent: Math.round(here * 100),
+          template: Math.round(there * 100),
+          larger: ratio > 1 ? 1 : 0,
+        },
         evidence: { kind: 'picture', asset: frame.asset, frame, boxes: [], shape: at.sprite.hitShape },
       },
     ]
@@ -35,6 +40,10 @@ export const hitShapeFar: Rule = {
     const at = spriteAt(ctx, finding.subject)
     const pixels = at === undefined ? null : await ctx.pixels(firstAsset(at.sprite))
     if (at === undefined || pixels === null) return null
-    return { name: `Fit the hit shape of ${at.name}`, command: replaceSprite(ctx, finding.subject, fitSprite(at.sprite, pixels)), bytes: {} }
+    return {
+      name: `Fit the hit shape of ${at.name}`,
+      command: replaceSprite(ctx, finding.subject, fitSprite(at.sprite, pixels)),
+      bytes: {},
+    }
   },
 }

@@ -7,6 +7,8 @@ export const howToMissing: Rule = {
   subjects: () => [{ field: 'howTo' }],
   reads: (ctx) => ctx.pack.label.howTo,
   async run(ctx) {
-    return ctx.pack.label.howTo.some((step) => step.trim() !== '') ? [] : [{ facts: {}, evidence: { kind: 'figure', text: '1. …' } }]
+    return ctx.pack.label.howTo.some((step) => step.trim() !== '')
+      ? []
+      : [{ facts: {}, evidence: { kind: 'figure', text: '1. …' } }]
   },
 }

@@ -37,11 +37,17 @@ export const locationInPhoto: Rule = {
     const tags = readTags(bytes)
     const located = tags.latitude !== null && tags.longitude !== null
     if (!located && tags.device === '') return []
-    const name = ctx.template.parts.find((spec) => spec.id === part)?.name ?? (field === 'cover' ? 'Cover' : 'A picture')
+    const name =
+      ctx.template.parts.find((spec) => spec.id === part)?.name ?? (field === 'cover' ? 'Cover' : 'A picture')
     return [
       {
         severity: located ? 'must' : 'should',
-        facts: { name, located: located ? 1 : 0, device: tags.device, file: ctx.pack.assets[asset!]?.source.file ?? '' },
+        facts: {
+          name,
+          located: located ? 1 : 0,
+          device: tags.device,
+          file: ctx.pack.assets[asset!]?.source.file ?? '',
+        },
         evidence: { kind: 'picture', asset: asset!, boxes: [], shape: [] },
       },
     ]
@@ -56,9 +62,16 @@ export const locationInPhoto: Rule = {
     delete made.facts.madeFrom
     const assets = { [made.hash]: made.facts }
     const content = part === undefined ? undefined : contentOf(ctx.pack, ctx.template, part)
-    const swapped = content === undefined ? undefined : JSON.parse(JSON.stringify(content).replaceAll(asset!, made.hash))
+    const swapped =
+      content === undefined ? undefined : JSON.parse(JSON.stringify(content).replaceAll(asset!, made.hash))
     const command: Command | null =
-      field === 'cover' ? { type: 'set-label', change: { cover: made.hash }, assets } : part !== undefined && swapped !== undefined ? { type: 'set-part', part, content: swapped, assets } : null
-    return command === null ? null : { name: `Take the tags out of ${String(finding.facts['name'])}`, command, bytes: { [made.hash]: made.bytes } }
+      field === 'cover'
+        ? { type: 'set-label', change: { cover: made.hash }, assets }
+        : part !== undefined && swapped !== undefined
+          ? { type: 'set-part', part, content: swapped, assets }
+          : null
+    return command === null
+      ? null
+      : { name: `Take the tags out of ${String(finding.facts['name'])}`, command, bytes: { [made.hash]: made.bytes } }
   },
 }

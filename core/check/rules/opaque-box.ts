@@ -44,9 +44,16 @@ export const opaqueBox: Rule = {
   },
 }
 
-function swapAsset<T extends { clips: Record<string, { frames: { asset: string }[] }> }>(sprite: T, from: string, to: string): T {
+function swapAsset<T extends { clips: Record<string, { frames: { asset: string }[] }> }>(
+  sprite: T,
+  from: string,
+  to: string,
+): T {
   const clips = Object.fromEntries(
-    Object.entries(sprite.clips).map(([name, clip]) => [name, { ...clip, frames: clip.frames.map((f) => (f.asset === from ? { ...f, asset: to } : f)) }]),
+    Object.entries(sprite.clips).map(([name, clip]) => [
+      name,
+      { ...clip, frames: clip.frames.map((f) => (f.asset === from ? { ...f, asset: to } : f)) },
+    ]),
   )
   return { ...sprite, clips } as T
 }

@@ -39,7 +39,10 @@ export const pictureTooLarge: Rule = {
   id: 'picture-too-large',
   severity: 'should',
   about: 'A picture has far more pixels than it is ever shown with.',
-  subjects: (ctx) => [...ownSprites(ctx).map((one) => one.subject), ...ownParts(ctx, 'picture').map(({ spec }) => ({ part: spec.id }))],
+  subjects: (ctx) => [
+    ...ownSprites(ctx).map((one) => one.subject),
+    ...ownParts(ctx, 'picture').map(({ spec }) => ({ part: spec.id })),
+  ],
   reads: (ctx, subject) => shownSize(ctx, subject),
   async run(ctx, subject) {
     const size = shownSize(ctx, subject)
@@ -47,8 +50,18 @@ export const pictureTooLarge: Rule = {
     const facts = ctx.pack.assets[size.asset]
     return [
       {
-        facts: { name: size.name, height: size.height, shown: size.shown, megabytes: ((facts?.width ?? 0) * (facts?.height ?? 0) * 4) / 1e6 },
-        evidence: { kind: 'picture', asset: size.asset, boxes: [{ x: 0, y: 1 - 1 / size.factor, w: 1 / size.factor, h: 1 / size.factor }], shape: [] },
+        facts: {
+          name: size.name,
+          height: size.height,
+          shown: size.shown,
+          megabytes: ((facts?.width ?? 0) * (facts?.height ?? 0) * 4) / 1e6,
+        },
+        evidence: {
+          kind: 'picture',
+          asset: size.asset,
+          boxes: [{ x: 0, y: 1 - 1 / size.factor, w: 1 / size.factor, h: 1 / size.factor }],
+          shape: [],
+        },
       },
     ]
   },
@@ -67,18 +80,33 @@ export const pictureTooLarge: Rule = {
     const smaller = art ? shrinkNearest(pixels, Math.floor(size.factor)) : shrinkArea(pixels, width, height)
     const made = newPicture({ hash: size.asset, facts }, smaller)
     const command = sprite
-      ? replaceSprite(ctx, finding.subject, recut(sprite.sprite, size.asset, made.hash, smaller, pixels), { [made.hash]: made.facts })
+      ? replaceSprite(ctx, finding.subject, recut(sprite.sprite, size.asset, made.hash, smaller, pixels), {
+          [made.hash]: made.facts,
+        })
       : pictureCommand(ctx, finding.subject, made.hash, { [made.hash]: made.facts })
     return command === null ? null : { name: `Make ${size.name} smaller`, command, bytes: { [made.hash]: made.bytes } }
   },
 }
 
-function pictureCommand(ctx: CheckContext, subject: Subject, asset: string, assets: CheckContext['pack']['assets']): Command | null {
+function pictureCommand(
+  ctx: CheckContext,
+  subject: Subject,
+  asset: string,
+  assets: CheckContext['pack']['assets'],
+): Command | null {
   const content = ctx.pack.parts[subject.part!]
-  return content?.kind === 'picture' ? { type: 'set-part', part: subject.part!, content: { ...content, asset }, assets } : null
+  return content?.kind === 'picture'
+    ? { type: 'set-part', part: subject.part!, content: { ...content, asset }, assets }
+    : null
 }
 
-function recut(sprite: SpriteContent, from: string, to: string, smaller: { width: number; height: number }, old: { width: number; height: number }): SpriteContent {
+function recut(
+  sprite: SpriteContent,
+  from: string,
+  to: string,
+  smaller: { width: number; height: number },
+  old: { width: number; height: number },
+): SpriteContent {
   const kx = smaller.width / old.width
   const ky = smaller.height / old.height
   const clips = Object.fromEntries(
@@ -89,7 +117,14 @@ function recut(sprite: SpriteContent, from: string, to: string, smaller: { width
         frames: clip.frames.map((f) =>
           f.asset !== from
             ? f
-            : { ...f, asset: to, x: Math.round(f.x * kx), y: Math.round(f.y * ky), w: Math.max(1, Math.round(f.w * kx)), h: Math.max(1, Math.round(f.h * ky)) },
+            : {
+                ...f,
+                asset: to,
+                x: Math.round(f.x * kx),
+                y: Math.round(f.y * ky),
+                w: Math.max(1, Math.round(f.w * kx)),
+                h: Math.max(1, Math.round(f.h * ky)),
+              },
         ),
       },
     ]),

@@ -38,7 +38,12 @@ export const soundLate: Rule = {
     })
     return {
       name: `Trim the start of ${String(finding.facts['name'])}`,
-      command: { type: 'set-part', part, content: { ...content, asset: made.hash }, assets: { [made.hash]: made.facts } },
+      command: {
+        type: 'set-part',
+        part,
+        content: { ...content, asset: made.hash },
+        assets: { [made.hash]: made.facts },
+      },
       bytes: { [made.hash]: made.bytes },
     }
   },

@@ -9,7 +9,8 @@ const useOf = (ctx: CheckContext): Map<string, { part: string; name: string; ent
     if (own === undefined) continue
     if (own.kind === 'cast') {
       for (const entry of own.entries)
-        for (const hash of assetsOf(entry.sprite)) if (!uses.has(hash)) uses.set(hash, { part: spec.id, entry: entry.id, name: entry.name })
+        for (const hash of assetsOf(entry.sprite))
+          if (!uses.has(hash)) uses.set(hash, { part: spec.id, entry: entry.id, name: entry.name })
     } else for (const hash of assetsOf(own)) if (!uses.has(hash)) uses.set(hash, { part: spec.id, name: spec.name })
   }
   return uses
@@ -21,18 +22,24 @@ export const sourceUnknown: Rule = {
   severity: 'should',
   about: 'The author or licence of a picture or sound is not known.',
   subjects: (ctx) =>
-    [...useOf(ctx)].filter(([hash]) => ctx.pack.assets[hash] !== undefined).map(([asset, use]) => ({ asset, part: use.part, ...(use.entry === undefined ? {} : { entry: use.entry }) })),
+    [...useOf(ctx)]
+      .filter(([hash]) => ctx.pack.assets[hash] !== undefined)
+      .map(([asset, use]) => ({ asset, part: use.part, ...(use.entry === undefined ? {} : { entry: use.entry }) })),
   reads: (ctx, { asset }) => ctx.pack.assets[asset!]?.source,
   async run(ctx, { asset }) {
     const facts = ctx.pack.assets[asset!]
     const use = useOf(ctx).get(asset!)
     if (facts === undefined || use === undefined) return []
-    const missing = [facts.source.author === '' ? 'author' : '', facts.source.licence === '' ? 'licence' : ''].filter((word) => word !== '')
+    const missing = [facts.source.author === '' ? 'author' : '', facts.source.licence === '' ? 'licence' : ''].filter(
+      (word) => word !== '',
+    )
     if (missing.length === 0) return []
     return [
       {
         facts: { name: use.name, file: facts.source.file, missing: missing.join(' and ') },
-        evidence: isPicture(facts.mime) ? { kind: 'picture', asset: asset!, boxes: [], shape: [] } : { kind: 'wave', asset: asset!, fromS: 0, toS: 0 },
+        evidence: isPicture(facts.mime)
+          ? { kind: 'picture', asset: asset!, boxes: [], shape: [] }
+          : { kind: 'wave', asset: asset!, fromS: 0, toS: 0 },
       },
     ]
   },

@@ -36,7 +36,9 @@ function shown(content: PartContent): Evidence {
       return { kind: 'picture', asset: content.asset, boxes: [], shape: [] }
     case 'sound':
     case 'music':
-      return content.asset === null ? { kind: 'figure', text: 'silent' } : { kind: 'wave', asset: content.asset, fromS: 0, toS: 0 }
+      return content.asset === null
+        ? { kind: 'figure', text: 'silent' }
+        : { kind: 'wave', asset: content.asset, fromS: 0, toS: 0 }
     case 'wording':
       return { kind: 'words', text: content.text, overWidth: 0 }
     case 'dial':

@@ -12,6 +12,8 @@ export const tagsCount: Rule = {
     const tags = ctx.pack.label.tags.map(tidyTag)
     const twice = tags.find((tag, i) => tags.indexOf(tag) !== i)
     if (twice === undefined && tags.length >= LIMITS.tagsFewest && tags.length <= LIMITS.tagsMost) return []
-    return [{ facts: { count: tags.length, twice: twice ?? '' }, evidence: { kind: 'figure', text: `${tags.length} tags` } }]
+    return [
+      { facts: { count: tags.length, twice: twice ?? '' }, evidence: { kind: 'figure', text: `${tags.length} tags` } },
+    ]
   },
 }

@@ -25,7 +25,11 @@ export const title: Rule = {
   async run(ctx, subject) {
     const text = ctx.pack.label.title.trim()
     const hit = (problem: string, detail: string) => [
-      { facts: { problem, detail }, evidence: { kind: 'figure' as const, text: text === '' ? 'no name' : text.slice(0, 40) }, subject },
+      {
+        facts: { problem, detail },
+        evidence: { kind: 'figure' as const, text: text === '' ? 'no name' : text.slice(0, 40) },
+        subject,
+      },
     ]
     if (text === '') return hit('missing', '')
     if (text.length > LABEL_LIMITS.title) return hit('long', String(text.length))

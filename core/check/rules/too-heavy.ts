@@ -18,14 +18,24 @@ export const tooHeavy: Rule = {
     if (download > LIMITS.downloadBudget)
       hits.push({
         severity: download > LIMITS.downloadMost ? ('must' as const) : ('should' as const),
-        facts: { what: 'download', megabytes: download / 1e6, budget: (download > LIMITS.downloadMost ? LIMITS.downloadMost : LIMITS.downloadBudget) / 1e6, heaviest: heaviest?.name ?? '' },
+        facts: {
+          what: 'download',
+          megabytes: download / 1e6,
+          budget: (download > LIMITS.downloadMost ? LIMITS.downloadMost : LIMITS.downloadBudget) / 1e6,
+          heaviest: heaviest?.name ?? '',
+        },
         evidence: { kind: 'figure' as const, text: `${(download / 1e6).toFixed(1)} MB` },
         subject: heaviest?.part === undefined ? {} : { part: heaviest.part },
       })
     if (memory > LIMITS.memoryBudget) {
       const most = [...rows].sort((a, b) => b.memory - a.memory)[0]
       hits.push({
-        facts: { what: 'memory', megabytes: memory / 1e6, budget: LIMITS.memoryBudget / 1e6, heaviest: most?.name ?? '' },
+        facts: {
+          what: 'memory',
+          megabytes: memory / 1e6,
+          budget: LIMITS.memoryBudget / 1e6,
+          heaviest: most?.name ?? '',
+        },
         evidence: { kind: 'figure' as const, text: `${(memory / 1e6).toFixed(0)} MB` },
         subject: most?.part === undefined ? {} : { part: most.part },
       })

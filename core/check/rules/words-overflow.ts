@@ -35,6 +35,10 @@ export const wordsOverflow: Rule = {
     if (content?.kind !== 'wording' || spec?.box === undefined) return null
     const scale = scaleThatFits(content.text, spec.box, ctx.widths)
     if (scale === null) return null
-    return { name: `Make the letters of ${spec.name} smaller`, command: { type: 'set-part', part, content: { ...content, scale } }, bytes: {} }
+    return {
+      name: `Make the letters of ${spec.name} smaller`,
+      command: { type: 'set-part', part, content: { ...content, scale } },
+      bytes: {},
+    }
   },
 }

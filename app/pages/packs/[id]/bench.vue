@@ -39,7 +39,14 @@ const ACTS: Record<string, () => void> = {
 
 function down(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(input|textarea|select)$/i.test(target.tagName) || target.isContentEditable) return
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    /^(input|textarea|select)$/i.test(target.tagName) ||
+    target.isContentEditable
+  )
+    return
   // Space presses a focused button, and D runs right while somebody plays on the stage.
   if (event.key === ' ' && /^(button|a)$/i.test(target.tagName)) return
   if (event.key.toLowerCase() === 'd' && target.tagName === 'CANVAS' && stage.value?.view.auto === false) return
@@ -75,9 +82,19 @@ function ready(made: Stage): void {
           <StageLiveStage :phone="phone" :shapes="shapes" :picking="picking" @ready="ready" />
         </div>
         <template v-if="stage">
-          <StageBar :stage="stage" :picking="picking" :shapes="shapes" :phone="phone" @pick="picking = !picking" @shapes="shapes = !shapes" @phone="phone = !phone" />
+          <StageBar
+            :stage="stage"
+            :picking="picking"
+            :shapes="shapes"
+            :phone="phone"
+            @pick="picking = !picking"
+            @shapes="shapes = !shapes"
+            @phone="phone = !phone"
+          />
           <StageRewind :stage="stage" />
-          <p v-if="stage.view.before" class="soft before" role="status">The template’s content, on the very same moment</p>
+          <p v-if="stage.view.before" class="soft before" role="status">
+            The template’s content, on the very same moment
+          </p>
         </template>
       </div>
       <Inspector ref="inspector" class="right" @drawer="drawer?.focus()" />

@@ -23,7 +23,8 @@ const groups = computed(() => {
     if (finding.rule === 'still-template') continue
     const { part, field } = finding.subject
     const key = part ?? (field === undefined ? 'parcel' : 'label')
-    const name = part !== undefined ? (bench.spec(part)?.name ?? part) : field === undefined ? 'The whole game' : 'Label'
+    const name =
+      part !== undefined ? (bench.spec(part)?.name ?? part) : field === undefined ? 'The whole game' : 'Label'
     const group = found.get(key) ?? { key, name, findings: [] }
     group.findings.push(finding)
     found.set(key, group)
@@ -39,9 +40,23 @@ async function goTo(finding: Finding): Promise<void> {
   if (finding.subject.part !== undefined) {
     await router.push(`${base}/bench`)
     bench.select(finding.subject.part, finding.subject.entry ?? '')
-  } else await router.push({ path: `${base}/label`, hash: finding.subject.field === undefined ? '' : `#label-${FIELD_ROWS[finding.subject.field] ?? finding.subject.field}` })
+  } else
+    await router.push({
+      path: `${base}/label`,
+      hash:
+        finding.subject.field === undefined
+          ? ''
+          : `#label-${FIELD_ROWS[finding.subject.field] ?? finding.subject.field}`,
+    })
 }
-const FIELD_ROWS: Record<string, string> = { short: 'words', description: 'words', cover: 'pictures', coverAlt: 'pictures', visibility: 'who', author: 'title' }
+const FIELD_ROWS: Record<string, string> = {
+  short: 'words',
+  description: 'words',
+  cover: 'pictures',
+  coverAlt: 'pictures',
+  visibility: 'who',
+  author: 'title',
+}
 
 async function fix(finding: Finding): Promise<void> {
   fixing.value = finding.id
@@ -60,21 +75,42 @@ const entryName = (finding: Finding): string => {
     <div class="left">
       <h1 data-testid="verdict">{{ check.state === 'done' ? verdict(check.findings) : 'Looking…' }}</h1>
       <p class="soft sub" role="status">
-        {{ check.looked.rules }} rules looked at {{ bench.template!.parts.length }} parts and the label in {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
+        {{ check.looked.rules }} rules looked at {{ bench.template!.parts.length }} parts and the label in
+        {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
         {{ others === 0 ? '' : `${others} more ${others === 1 ? 'is' : 'are'} worth a look.` }}
       </p>
-      <v-btn v-if="check.state === 'done' && check.must.length === 0" color="primary" :to="`/packs/${bench.pack!.id}/post`"><BitsIcon name="post" />On to Post</v-btn>
+      <v-btn
+        v-if="check.state === 'done' && check.must.length === 0"
+        color="primary"
+        :to="`/packs/${bench.pack!.id}/post`"
+        ><BitsIcon name="post" />On to Post</v-btn
+      >
       <section v-for="group in groups" :key="group.key">
         <h2 class="group">{{ group.name }}</h2>
-        <article v-for="finding in group.findings" :key="finding.id" :class="['finding', finding.severity]" :data-rule="finding.rule">
+        <article
+          v-for="finding in group.findings"
+          :key="finding.id"
+          :class="['finding', finding.severity]"
+          :data-rule="finding.rule"
+        >
           <CheckEvidenceView :evidence="finding.evidence" />
           <div class="said">
-            <p class="severity"><BitsIcon :name="finding.severity === 'must' ? 'must' : 'warn'" :size="16" />{{ SEVERITY_NAMES[finding.severity] }}{{ entryName(finding) }}</p>
+            <p class="severity">
+              <BitsIcon :name="finding.severity === 'must' ? 'must' : 'warn'" :size="16" />{{
+                SEVERITY_NAMES[finding.severity]
+              }}{{ entryName(finding) }}
+            </p>
             <p class="what">{{ textOf(finding).what }}</p>
             <p class="soft">{{ textOf(finding).why }}</p>
           </div>
           <div class="acts">
-            <v-btn v-if="finding.fixable && textOf(finding).fix" color="primary" :loading="fixing === finding.id" @click="fix(finding)">{{ textOf(finding).fix }}</v-btn>
+            <v-btn
+              v-if="finding.fixable && textOf(finding).fix"
+              color="primary"
+              :loading="fixing === finding.id"
+              @click="fix(finding)"
+              >{{ textOf(finding).fix }}</v-btn
+            >
             <v-btn variant="text" @click="goTo(finding)">Take me there</v-btn>
           </div>
         </article>
@@ -83,7 +119,13 @@ const entryName = (finding: Finding): string => {
         <h2 class="group">Still the template’s</h2>
         <p class="soft">Players see a placeholder where they expect something of yours.</p>
         <div class="placeholders">
-          <button v-for="finding in placeholders" :key="finding.id" class="plain-button placeholder" data-rule="still-template" @click="goTo(finding)">
+          <button
+            v-for="finding in placeholders"
+            :key="finding.id"
+            class="plain-button placeholder"
+            data-rule="still-template"
+            @click="goTo(finding)"
+          >
             <CheckEvidenceView :evidence="finding.evidence" />
             <b>{{ finding.facts.name }}</b>
           </button>

@@ -18,8 +18,12 @@ const note = ref(posting.last?.note ?? '')
 const release = computed(() => (posting.last?.release ?? 0) + 1)
 const shown = computed(() => posting.current)
 const visibility = computed(() => bench.pack!.label.visibility)
-const changes = computed(() => (posting.liveRecord === null ? [] : changesSince(bench.template!, bench.pack!, posting.liveRecord.fingerprint)))
-const busy = computed(() => posting.phase === 'building' || posting.phase === 'sending' || posting.phase === 'following')
+const changes = computed(() =>
+  posting.liveRecord === null ? [] : changesSince(bench.template!, bench.pack!, posting.liveRecord.fingerprint),
+)
+const busy = computed(
+  () => posting.phase === 'building' || posting.phase === 'sending' || posting.phase === 'following',
+)
 const doing = computed(() => {
   const megabytes = (bytes: number) => (bytes / 1e6).toFixed(2)
   return {
@@ -53,15 +57,26 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       <section class="waybill" aria-label="Waybill">
         <div class="edge" />
         <div class="inside">
-          <div class="title"><h1>Waybill</h1><span class="mono soft">release {{ release }}</span></div>
+          <div class="title">
+            <h1>Waybill</h1>
+            <span class="mono soft">release {{ release }}</span>
+          </div>
           <dl>
             <dt>Goes to</dt>
-            <dd><b>Arcade on this computer</b> <span class="soft">{{ posting.game ? 'as a new release, the link stays' : 'as a new game, with a link of its own' }}</span></dd>
+            <dd>
+              <b>Arcade on this computer</b>
+              <span class="soft">{{
+                posting.game ? 'as a new release, the link stays' : 'as a new game, with a link of its own'
+              }}</span>
+            </dd>
             <template v-if="posting.liveRecord">
               <dt>Changed since {{ posting.liveRecord.release }}</dt>
               <dd data-testid="changes">
                 <template v-if="changes.length > 0">
-                  <span v-for="change in changes" :key="change.part" class="change"><BitsPartChip v-if="change.part !== 'label'" :part="change.part" />{{ change.name }} <span class="soft">{{ change.what }}</span></span>
+                  <span v-for="change in changes" :key="change.part" class="change"
+                    ><BitsPartChip v-if="change.part !== 'label'" :part="change.part" />{{ change.name }}
+                    <span class="soft">{{ change.what }}</span></span
+                  >
                 </template>
                 <span v-else class="soft">Nothing yet.</span>
               </dd>
@@ -69,8 +84,21 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
             <dt>Who sees it</dt>
             <dd>
               <div class="who" role="radiogroup" aria-label="Who sees it">
-                <button v-for="one in OFFERED_VISIBILITIES" :key="one" role="radio" :aria-checked="visibility === one" :class="['plain-button', 'option', { on: visibility === one }]" :data-visibility="one" @click="choose(one)">{{ VISIBILITY_WORDS[one].name }}</button>
-                <span class="soft">{{ VISIBILITY_WORDS[visibility].means }}{{ posting.liveRecord ? ' Changes at once, without a new upload.' : '' }}</span>
+                <button
+                  v-for="one in OFFERED_VISIBILITIES"
+                  :key="one"
+                  role="radio"
+                  :aria-checked="visibility === one"
+                  :class="['plain-button', 'option', { on: visibility === one }]"
+                  :data-visibility="one"
+                  @click="choose(one)"
+                >
+                  {{ VISIBILITY_WORDS[one].name }}
+                </button>
+                <span class="soft"
+                  >{{ VISIBILITY_WORDS[visibility].means
+                  }}{{ posting.liveRecord ? ' Changes at once, without a new upload.' : '' }}</span
+                >
               </div>
             </dd>
             <dt>Goes live</dt>
@@ -78,17 +106,39 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
             <dt>Weighs</dt>
             <dd>{{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB, about {{ seconds }} s on a phone</dd>
             <dt>Note</dt>
-            <dd><v-text-field v-model="note" aria-label="Note on this release" placeholder="What is new, for players" maxlength="600" data-testid="note" /></dd>
+            <dd>
+              <v-text-field
+                v-model="note"
+                aria-label="Note on this release"
+                placeholder="What is new, for players"
+                maxlength="600"
+                data-testid="note"
+              />
+            </dd>
           </dl>
           <div class="acts">
-            <v-btn color="primary" size="large" :disabled="busy || check.must.length > 0 || check.state !== 'done'" data-testid="post-it" @click="posting.post({ visibility, note })"><BitsIcon name="post" />Post it</v-btn>
+            <v-btn
+              color="primary"
+              size="large"
+              :disabled="busy || check.must.length > 0 || check.state !== 'done'"
+              data-testid="post-it"
+              @click="posting.post({ visibility, note })"
+              ><BitsIcon name="post" />Post it</v-btn
+            >
             <v-btn variant="outlined" @click="saveFiles">Save the game as files</v-btn>
             <v-btn variant="outlined" data-testid="save-pack" @click="savePack">Save the pack</v-btn>
             <span v-if="busy" role="status">{{ doing }}</span>
-            <span v-else-if="check.must.length > 0" class="soft">{{ verdict(check.findings) }}. <NuxtLink :to="`/packs/${bench.pack!.id}/check`">Look</NuxtLink></span>
+            <span v-else-if="check.must.length > 0" class="soft"
+              >{{ verdict(check.findings) }}. <NuxtLink :to="`/packs/${bench.pack!.id}/check`">Look</NuxtLink></span
+            >
             <span v-else class="soft">{{ check.state === 'done' ? 'Checked, nothing to fix' : 'Checking…' }}</span>
           </div>
-          <v-progress-linear v-if="posting.phase === 'sending'" :model-value="(posting.progress.sent / Math.max(1, posting.progress.total)) * 100" color="primary" aria-label="Upload" />
+          <v-progress-linear
+            v-if="posting.phase === 'sending'"
+            :model-value="(posting.progress.sent / Math.max(1, posting.progress.total)) * 100"
+            color="primary"
+            aria-label="Upload"
+          />
           <p v-if="posting.trouble" class="trouble" role="alert">{{ posting.trouble }}</p>
         </div>
       </section>
@@ -100,7 +150,9 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
           <tbody>
             <tr v-for="one in [...bench.pack!.postings].reverse()" :key="one.id" data-testid="posting-row">
               <td class="mono">release {{ one.release }}</td>
-              <td><span :class="['state', one.state]">{{ one.state.replaceAll('-', ' ') }}</span></td>
+              <td>
+                <span :class="['state', one.state]">{{ one.state.replaceAll('-', ' ') }}</span>
+              </td>
               <td class="soft">{{ day(one.at) }}</td>
               <td>{{ one.note || '–' }}</td>
             </tr>

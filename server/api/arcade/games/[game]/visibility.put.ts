@@ -8,6 +8,11 @@ export default defineApi(async (event) => {
   const game = await readGame(getRouterParam(event, 'game') ?? '')
   if (game === null) throw refuse.missing('This game')
   if (!owns(game, owner)) throw refuse.wrongKey()
-  await writeGame({ ...game, visibility: body.data.visibility, epoch: game.epoch + 1, updated: new Date().toISOString() })
+  await writeGame({
+    ...game,
+    visibility: body.data.visibility,
+    epoch: game.epoch + 1,
+    updated: new Date().toISOString(),
+  })
   return { visibility: body.data.visibility }
 })
