@@ -134,6 +134,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     stepSession(session, input)
     speaker.follow(session.state)
     if (session.step % THUMB_EVERY === 0) takeThumb()
+    tell()
+  }
+
+  function tell(): void {
     view.rewindable = rewindable(session)
     view.screen = session.state.screen
     view.score = session.state.play?.score ?? 0
@@ -151,7 +155,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       ...thumbs.filter((thumb) => thumb.step >= oldest && thumb.step < session.step),
       { step: session.step, picture },
     ]
-    for (const tell of thumbListeners) tell()
+    for (const listener of thumbListeners) listener()
   }
 
   function draw(): void {
@@ -178,6 +182,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     thumbs = []
     parked = false
     view.back = 0
+    tell()
   }
 
   return {
@@ -250,6 +255,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
           else beginPlay(state, setup)
         })
         parked = false
+        tell()
         return
       }
       if (session.state.screen === screen) return
@@ -258,6 +264,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
         goTo(state, screen)
       })
       parked = true
+      tell()
     },
     /** The part under a point given in CSS px of the canvas. */
     pick(x: number, y: number): DrawItem | undefined {

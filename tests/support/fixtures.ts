@@ -10,7 +10,7 @@ import { newPack, Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/pack/take-in'
 import { encodeWav } from '../../core/sound/wav'
 import { Template } from '../../core/template/template'
-import widths from '../../core/wording/widths.json'
+import type { Widths } from '../../core/wording/fit'
 import { decodeAudio, decodePicture } from '../../server/utils/decode'
 
 export const root = join(import.meta.dirname, '../..')
@@ -19,6 +19,7 @@ const read = (path: string): Uint8Array => new Uint8Array(readFileSync(join(root
 export const windfall: Template = Template.parse(
   JSON.parse(new TextDecoder().decode(read('templates/windfall/template.json'))),
 )
+const widths = JSON.parse(new TextDecoder().decode(read('core/wording/widths.json'))) as Widths
 export const puffinCatch = (): Pack =>
   Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/puffin-catch/pack.json'))))
 export const emptyPack = (): Pack => newPack(windfall, 'a-pack-for-tests')

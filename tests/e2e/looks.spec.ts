@@ -1,0 +1,100 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { DEMO, home, stageReady } from '../support/e2e'
+
+const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> }[] = [
+  {
+    name: 'home',
+    path: '/',
+    ready: (page) => expect(page.getByTestId('packs').getByText('Puffin Catch')).toBeVisible(),
+  },
+  {
+    name: 'template',
+    path: '/templates/windfall',
+    ready: (page) => expect(page.getByRole('button', { name: 'Start a pack' })).toBeVisible(),
+  },
+  { name: 'bench', path: `${DEMO}/bench`, ready: stageReady },
+  { name: 'label', path: `${DEMO}/label`, ready: (page) => expect(page.getByTestId('label-title')).toBeVisible() },
+  {
+    name: 'check',
+    path: `${DEMO}/check`,
+    ready: (page) => expect(page.getByTestId('verdict')).toContainText('to fix'),
+  },
+  { name: 'post', path: `${DEMO}/post`, ready: (page) => expect(page.getByTestId('post-it')).toBeVisible() },
+  {
+    name: 'posted',
+    path: '/posted',
+    ready: (page) => expect(page.getByRole('heading', { name: 'Posted games' })).toBeVisible(),
+  },
+  {
+    name: 'arcade',
+    path: '/arcade',
+    ready: (page) => expect(page.getByRole('heading', { name: 'Arcade' })).toBeVisible(),
+  },
+]
+
+for (const desk of ['light', 'night']) {
+  test(`nothing serious for axe on any view, ${desk} desk; nothing sticks out at 1024 px`, async ({ page }) => {
+    await home(page)
+    await page.evaluate((name) => localStorage.setItem('pack-post:desk', name), desk)
+    for (const view of VIEWS) {
+      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.goto(view.path)
+      await view.ready(page)
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
+      const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical')
+      expect(
+        serious.map(
+          (one) =>
+            `${view.name}: ${one.id}: ${one.nodes.map((node) => `${node.target.join(' ')} ${node.failureSummary ?? ''}`).join(' | ')}`,
+        ),
+      ).toEqual([])
+      await page.setViewportSize({ width: 1024, height: 700 })
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth),
+        `${view.name} at 1024`,
+      ).toBeLessThanOrEqual(1024)
+    }
+  })
+}
+
+test('with reduced motion the template stands still', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await home(page)
+  const attract = page.getByRole('img', { name: 'Windfall, playing itself' })
+  await expect.poll(async () => (await attract.screenshot()).length).toBeGreaterThan(5000)
+  const first = await attract.screenshot()
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+  expect((await attract.screenshot()).equals(first)).toBe(true)
+})
+
+test('a pack that is not there, a template that is not there: told, with a way on', async ({ page }) => {
+  await page.goto('/packs/no-such-pack/bench')
+  await expect(page.getByText('This pack is not in this browser')).toBeVisible()
+  await page.getByRole('link', { name: 'To your packs' }).click()
+  await expect(page.getByRole('heading', { name: 'On your bench' })).toBeVisible()
+  await page.goto('/templates/no-such-template')
+  await expect(page.getByText('There is no such template here.')).toBeVisible()
+})
+
+test('the arcade and a game fit a phone, and play by touch', async ({ browser, baseURL, request }) => {
+  const { demoParcel, Maker } = await import('../support/arcade-client')
+  const maker = await Maker.arrive(request, baseURL!)
+  const view = await maker.send(await demoParcel())
+  const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true })
+  const page = await phone.newPage()
+  await page.goto('/arcade')
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360)
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360)
+  const frame = page.getByTestId('game-frame')
+  const game = frame.contentFrame().locator('canvas')
+  await expect(game).toHaveAttribute('data-screen', 'start')
+  const box = (await frame.boundingBox())!
+  // The plate "Play", at (0.9, 4.9) and 4.4 x 0.92 in world units.
+  const scale = box.width / 16
+  const top = (box.height - 10 * scale) * (box.height > box.width * 1.2 ? 0.3 : 0.5)
+  await page.touchscreen.tap(box.x + 3 * scale, box.y + top + 5.3 * scale)
+  await expect(game).toHaveAttribute('data-screen', 'play')
+  await phone.close()
+})

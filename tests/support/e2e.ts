@@ -1,0 +1,148 @@
+import { readFileSync } from 'node:fs'
+import { expect, type Locator, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { encodePng } from '../../core/art/png'
+import { disc } from './fixtures'
+
+export const DEMO = '/packs/demo-puffin-catch'
+
+/** Opens the home screen and waits until the demo pack is there. */
+export async function home(page: Page): Promise<void> {
+  await page.goto('/')
+  await expect(page.getByTestId('packs').getByText('Puffin Catch')).toBeVisible()
+}
+
+/** The demo pack on its bench, with the stage running. */
+export async function demoBench(page: Page): Promise<void> {
+  await home(page)
+  await page.goto(`${DEMO}/bench`)
+  await stageReady(page)
+}
+
+export async function stageReady(page: Page): Promise<void> {
+  await expect(page.getByTestId('rewind')).toBeVisible()
+  await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', /.+/)
+}
+
+export const canvasOf = (page: Page): Locator => page.getByTestId('stage').locator('canvas').first()
+
+/** Freezes the stage on the very first step of a play: the hero stands in the middle. */
+export async function freezeAtStart(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Freeze/ }).click()
+  await page.getByRole('button', { name: 'From the start' }).click()
+}
+
+/** A point of the stage, given in world units (16 x 10), in px of the page. */
+export async function stagePoint(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await canvasOf(page).boundingBox())!
+  const scale = Math.min(box.width / 16, box.height / 10)
+  return {
+    x: box.x + (box.width - 16 * scale) / 2 + x * scale,
+    y: box.y + (box.height - 10 * scale) / 2 + y * scale,
+  }
+}
+
+export async function choosePart(page: Page, part: string): Promise<void> {
+  await page.locator(`[data-part="${part}"]`).click()
+}
+
+export interface Upload {
+  name: string
+  mimeType: string
+  buffer: Buffer
+}
+
+export const upload = (name: string, mimeType: string, buffer: Uint8Array): Upload => ({
+  name,
+  mimeType,
+  buffer: Buffer.from(buffer),
+})
+
+/** A red ball of our own: a clean sprite. */
+export const ballPng = (ink: [number, number, number, number] = [215, 40, 60, 255]): Upload =>
+  upload('my ball.png', 'image/png', encodePng(disc(96, 40, ink)))
+
+/** The same as a JPEG, so on a white card. */
+export async function cardJpeg(): Promise<Upload> {
+  const png = encodePng(disc(120, 42, [30, 120, 200, 255], [255, 255, 255, 255]))
+  return upload('photo of a ball.jpg', 'image/jpeg', await sharp(png).flatten().jpeg({ quality: 85 }).toBuffer())
+}
+
+export async function swapByButton(page: Page, part: string, file: Upload): Promise<void> {
+  await choosePart(page, part)
+  await page.getByTestId('replace-file').setInputFiles(file)
+}
+
+/** Drops a file on an element as the system's file manager would. */
+export async function dropFile(
+  page: Page,
+  target: Locator,
+  file: Upload,
+  at?: { x: number; y: number },
+): Promise<void> {
+  const box = (await target.boundingBox())!
+  const point = at ?? { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  const transfer = await page.evaluateHandle(
+    ({ name, type, data }) => {
+      const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0))
+      const made = new DataTransfer()
+      made.items.add(new File([bytes], name, { type }))
+      return made
+    },
+    { name: file.name, type: file.mimeType, data: file.buffer.toString('base64') },
+  )
+  for (const type of ['dragenter', 'dragover', 'drop'])
+    await target.dispatchEvent(type, { dataTransfer: transfer, clientX: point.x, clientY: point.y })
+}
+
+export const saved = (page: Page): Promise<void> => expect(page.getByTestId('saved')).toHaveText(/^Saved /)
+
+export async function takeCover(page: Page): Promise<void> {
+  await page.getByTestId('take-cover').click()
+  await page.getByRole('button', { name: 'Take this moment' }).click()
+  await expect(page.getByRole('button', { name: 'Take this moment' })).toBeHidden()
+}
+
+/** Fills in what a posting needs on the label of the pack that is open. */
+export async function fillLabel(page: Page, title: string): Promise<void> {
+  await page.getByTestId('label-title').locator('input').fill(title)
+  for (const tag of ['harbour', 'catching', 'one minute']) {
+    await page.getByTestId('label-tag').locator('input').fill(tag)
+    await page.keyboard.press('Enter')
+  }
+  await page.getByTestId('label-short').locator('input').fill('Catch what falls off the crane.')
+  await page
+    .getByTestId('label-description')
+    .locator('textarea')
+    .first()
+    .fill('One minute on the quay of Saltwick: catch the good things and let the bad ones fall.')
+  await page.getByTestId('label-step-0').locator('input').fill('Move left and right.')
+  await takeCover(page)
+}
+
+/** Presses "Post it" and waits for the end; returns the link. */
+export async function post(page: Page): Promise<string> {
+  await page.getByTestId('post-it').click()
+  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  return page.getByTestId('share-link').inputValue()
+}
+
+/** Mean colour of a screenshot's rectangle, given as shares of it. */
+export async function meanColour(shot: Buffer, share = { x: 0, y: 0, w: 1, h: 1 }): Promise<[number, number, number]> {
+  const picture = sharp(shot)
+  const { width, height } = await picture.metadata()
+  // Statistics are of what a picture was opened from, so the part is written out first.
+  const part = await picture
+    .extract({
+      left: Math.floor(width * share.x),
+      top: Math.floor(height * share.y),
+      width: Math.max(1, Math.floor(width * share.w)),
+      height: Math.max(1, Math.floor(height * share.h)),
+    })
+    .png()
+    .toBuffer()
+  const { channels } = await sharp(part).stats()
+  return [channels[0]!.mean, channels[1]!.mean, channels[2]!.mean]
+}
+
+export const fileAt = (path: string): Buffer => readFileSync(path)

@@ -1,0 +1,1 @@
+export function serveFolder(folder: string): Promise<{ url: string; stop: () => Promise<void> }>
