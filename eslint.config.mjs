@@ -2,7 +2,11 @@ import prettier from 'eslint-config-prettier'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 const outside = (names, message) => names.map((name) => ({ group: name, message }))
-const layer = (files, groups) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns: groups }] } })
+const layer = (files, groups) => ({
+  files,
+  ignores: ['**/*.test.ts'],
+  rules: { 'no-restricted-imports': ['error', { patterns: groups }] },
+})
 const UP = (folder) => [`**/${folder}/**`, `@${folder}/**`]
 
 export default withNuxt(

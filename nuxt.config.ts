@@ -34,8 +34,7 @@ export default defineNuxtConfig({
   routeRules: {
     '/**': { ssr: false },
     '/arcade/**': { ssr: true },
-    '/templates/**': { headers: { 'cache-control': `public, max-age=${HOUR}` } },
-    '/drawer/**': { headers: { 'cache-control': `public, max-age=${HOUR}` } },
+    '/shipped/**': { headers: { 'cache-control': `public, max-age=${HOUR}` } },
   },
   hooks: {
     'vite:extendConfig': (config) => {
@@ -71,12 +70,12 @@ export default defineNuxtConfig({
   nitro: {
     compressPublicAssets: { gzip: true, brotli: true },
     publicAssets: [
-      { dir: path('./templates'), baseURL: '/templates', maxAge: HOUR },
-      { dir: path('./drawer'), baseURL: '/drawer', maxAge: HOUR },
-      { dir: path('./demo'), baseURL: '/demo', maxAge: HOUR },
+      { dir: path('./templates'), baseURL: '/shipped/templates', maxAge: HOUR },
+      { dir: path('./drawer'), baseURL: '/shipped/drawer', maxAge: HOUR },
+      { dir: path('./demo'), baseURL: '/shipped/demo', maxAge: HOUR },
       {
         dir: path('./node_modules/@fontsource-variable/bricolage-grotesque/files'),
-        baseURL: '/typeface',
+        baseURL: '/shipped/typeface',
         maxAge: HOUR,
       },
     ],

@@ -20,12 +20,13 @@ onMounted(() => {
   <v-app>
     <NuxtPage />
     <v-snackbar
+      :key="notices.told"
       v-model="open"
       :timeout="notices.current?.tone === 'error' ? 12000 : 4000"
       :color="notices.current?.tone === 'error' ? 'error' : 'on-surface'"
       location="bottom"
     >
-      <span role="alert">{{ notices.current?.text }}</span>
+      <span role="alert" data-testid="notice">{{ notices.current?.text }}</span>
       <template #actions><v-btn variant="text" @click="open = false">Close</v-btn></template>
     </v-snackbar>
   </v-app>

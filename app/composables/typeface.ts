@@ -2,7 +2,7 @@
 export const STAGE_TYPEFACE = "'Bricolage Grotesque Variable', sans-serif"
 
 /** The file that goes into parcels. */
-export const TYPEFACE_URL = '/typeface/bricolage-grotesque-latin-wght-normal.woff2'
+export const TYPEFACE_URL = '/shipped/typeface/bricolage-grotesque-latin-wght-normal.woff2'
 
 /** Canvas text does not wait for typefaces, so the stage does. */
 export async function typefaceReady(): Promise<void> {

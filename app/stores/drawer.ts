@@ -59,10 +59,10 @@ export const useDrawer = defineStore('drawer', () => {
     void loadMine()
     if (loaded.value) return
     try {
-      const index = Index.parse(await (await fetch('/drawer/saltwick/index.json')).json())
+      const index = Index.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
       const source: Partial<Source> = { author: index.author, licence: index.licence, link: index.link }
       shipped.value = index.items.map((item): Piece => {
-        const url = `/drawer/${index.id}/${item.file}`
+        const url = `/shipped/drawer/${index.id}/${item.file}`
         return {
           id: `${index.id}/${item.file}`,
           set: index.id,

@@ -13,7 +13,7 @@ import * as z from 'zod'
 
 export type { PackRow }
 
-const DEMO = '/demo/puffin-catch/pack.json'
+const DEMO = '/shipped/demo/puffin-catch/pack.json'
 const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 
 /** The packs of this browser. */
@@ -33,13 +33,16 @@ export const useLibrary = defineStore('library', () => {
     if (localStorage.getItem('pack-post:demo') !== null) return
     try {
       const pack = Pack.parse(await (await fetch(DEMO)).json())
-      const index = DrawerIndex.parse(await (await fetch('/drawer/saltwick/index.json')).json())
+      const index = DrawerIndex.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
       const files = new Map<string, Uint8Array>()
       await Promise.all(
         index.items
           .filter((item) => pack.assets[item.hash] !== undefined)
           .map(async (item) =>
-            files.set(item.hash, new Uint8Array(await (await fetch(`/drawer/saltwick/${item.file}`)).arrayBuffer())),
+            files.set(
+              item.hash,
+              new Uint8Array(await (await fetch(`/shipped/drawer/saltwick/${item.file}`)).arrayBuffer()),
+            ),
           ),
       )
       await keepBytes(files)

@@ -65,7 +65,7 @@ test('from a template to a link that friends can play, and a second release', as
     await expect(page.locator('[data-dial="goal"]')).toContainText('190 points')
     await choosePart(page, 'good')
     await page.getByTestId('replace-file').setInputFiles(upload('mussel.png', 'image/png', drawerFile('mussel.png')))
-    await expect(page.getByTestId('inspector').getByRole('heading', { name: 'Mussel' })).toBeVisible()
+    await expect(page.getByTestId('inspector').getByRole('heading', { name: 'Mussel', exact: true })).toBeVisible()
     await page.getByLabel('Points', { exact: true }).fill('25')
     await page.getByRole('button', { name: '← Good things' }).click()
     await expect(page.locator('[data-entry="mussel"]')).toContainText('25 points')

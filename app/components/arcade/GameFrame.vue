@@ -9,23 +9,32 @@ import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 const { src, game, title } = defineProps<{ src: string; game: string; title: string }>()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 
+function give(): void {
+  let best = 0
+  try {
+    best = Number(localStorage.getItem(`arcade:best:${game}`)) || 0
+  } catch {
+    // Storage is denied in some private windows: then the best score lasts as long as the page.
+  }
+  frame.value?.contentWindow?.postMessage({ type: 'pack-post:kept', best }, '*')
+}
+
 function hear(event: MessageEvent): void {
   if (event.source === null || event.source !== frame.value?.contentWindow) return
   const message = GameMessage.safeParse(event.data)
   if (!message.success) return
-  const key = `arcade:best:${game}`
+  if (message.data.type === 'pack-post:load') return give()
   try {
-    if (message.data.type === 'pack-post:save') localStorage.setItem(key, String(message.data.best))
-    else
-      frame.value.contentWindow?.postMessage(
-        { type: 'pack-post:kept', best: Number(localStorage.getItem(key)) || 0 },
-        '*',
-      )
+    localStorage.setItem(`arcade:best:${game}`, String(message.data.best))
   } catch {
-    // Storage is denied in some private windows: then the best score lasts as long as the page.
+    // As above.
   }
 }
-onMounted(() => window.addEventListener('message', hear))
+onMounted(() => {
+  window.addEventListener('message', hear)
+  // A quick game asked before this page could hear: it is told unasked, once.
+  give()
+})
 onBeforeUnmount(() => window.removeEventListener('message', hear))
 </script>
 

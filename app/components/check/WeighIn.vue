@@ -71,12 +71,14 @@ const height = computed(() => `${rows.value.length * 21 + 34}px`)
     <h2>Weigh-in</h2>
     <div class="two">
       <p>
-        <b class="head big">{{ size(check.weighIn.download) }}</b
-        ><br /><span class="soft">to download, of {{ size(LIMITS.downloadBudget) }}</span>
+        <b class="head big">{{ size(check.weighIn.download) }}</b><br /><span class="soft"
+          >to download, of {{ size(LIMITS.downloadBudget) }}</span
+        >
       </p>
       <p>
-        <b class="head big">{{ size(check.weighIn.memory) }}</b
-        ><br /><span class="soft">in memory, of {{ size(LIMITS.memoryBudget) }}</span>
+        <b class="head big">{{ size(check.weighIn.memory) }}</b><br /><span class="soft"
+          >in memory, of {{ size(LIMITS.memoryBudget) }}</span
+        >
       </p>
     </div>
     <h3>Download by part</h3>

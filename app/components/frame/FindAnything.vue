@@ -84,8 +84,7 @@ function key(event: KeyboardEvent): void {
       <ul role="listbox" aria-label="Found">
         <li v-for="(hit, i) in hits" :key="`${hit.kind}/${hit.name}`" role="option" :aria-selected="i === at">
           <button :class="['plain-button', { on: i === at }]" @click="take(hit)">
-            <b>{{ hit.name }}</b
-            ><span class="soft">{{ hit.kind }}</span>
+            <b>{{ hit.name }}</b><span class="soft">{{ hit.kind }}</span>
           </button>
         </li>
         <li v-if="hits.length === 0" class="soft">Nothing is called that here.</li>

@@ -50,6 +50,7 @@ const here = computed(() => route.path.split('/').at(-1))
       <NuxtLink
         :to="stop.to"
         :class="['stop', { here: here === stop.id }]"
+        :aria-label="`${stop.name}: ${stop.hint}`"
         :aria-current="here === stop.id ? 'step' : undefined"
       >
         <span class="mark"

@@ -53,7 +53,7 @@ function key(event: KeyboardEvent): void {
     role="slider"
     tabindex="0"
     aria-label="Rewind, the last 20 seconds"
-    :aria-valuemin="-20"
+    :aria-valuemin="-(stage.view.rewindable / 60).toFixed(1)"
     :aria-valuemax="0"
     :aria-valuenow="-(stage.view.back / 60).toFixed(1)"
     :aria-valuetext="`${(stage.view.back / 60).toFixed(1)} seconds ago`"

@@ -92,8 +92,12 @@ function ready(made: Stage): void {
             @phone="phone = !phone"
           />
           <StageRewind :stage="stage" />
-          <p v-if="stage.view.before" class="soft before" role="status">
-            The template’s content, on the very same moment
+          <p class="soft before" role="status">
+            {{
+              stage.view.before
+                ? 'The template’s content, on the very same moment'
+                : 'Drop a picture or a sound on a thing on the stage, or on its part. Press ? for all keys.'
+            }}
           </p>
         </template>
       </div>

@@ -136,7 +136,7 @@ const entryName = (finding: Finding): string => {
         <p>Nothing to fix and nothing to improve.</p>
       </div>
     </div>
-    <aside class="right"><CheckWeighIn /></aside>
+    <aside class="right" tabindex="0" aria-label="Weight of the game"><CheckWeighIn /></aside>
   </main>
 </template>
 

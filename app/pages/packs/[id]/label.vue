@@ -278,7 +278,7 @@ const base = { author: 'harbour-club' }
         </details>
       </LabelRow>
     </div>
-    <aside class="preview-side"><LabelPreview /></aside>
+    <aside class="preview-side" tabindex="0" aria-label="What others will see"><LabelPreview /></aside>
   </main>
 </template>
 

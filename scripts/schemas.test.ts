@@ -1,0 +1,9 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, it } from 'vitest'
+import { schemaFiles } from './schemas'
+
+it('the JSON Schemas in docs are those of the code (npm run make:schemas)', () => {
+  for (const [name, text] of schemaFiles())
+    expect(readFileSync(join(import.meta.dirname, '../docs/schemas', name), 'utf8'), name).toBe(text)
+})

@@ -1,0 +1,3 @@
+export default defineEventHandler(() => {
+  throw createError({ statusCode: 404, statusMessage: 'Not here' })
+})
