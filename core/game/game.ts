@@ -120,8 +120,9 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
       }
     }
   }
-  // A key held down since before this screen came does not press its first button.
-  if (pressed & BITS.confirm && state.screenStep > 10) act(state, setup, layout.buttons[state.focus]!.act)
+  // The end comes as a surprise: a key pressed for the play in that moment is not meant for its first button.
+  const surprised = (state.screen === 'won' || state.screen === 'lost') && state.screenStep < 20
+  if (pressed & BITS.confirm && !surprised) act(state, setup, layout.buttons[state.focus]!.act)
 }
 
 /** Moves the game on by 1/60 s, in place. */

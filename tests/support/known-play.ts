@@ -3,7 +3,7 @@ import { BITS, idleInput, type Input } from '../../core/game/types'
 /** The state after `STEPS` steps of `wander` on the template from `SEED`, written down once: in Node and in Chromium. */
 export const SEED = 42
 export const STEPS = 3600
-export const KNOWN_HASH = '365db79c'
+export const KNOWN_HASH = '9cff3327'
 
 /** Inputs of a person who is not made by the simulated player: walks to and fro, taps, pauses. */
 export function wander(step: number): Input {

@@ -63,6 +63,8 @@ const options = computed(() => ({
     },
   },
 }))
+/** The same figures for people who cannot see the chart. */
+const said = (pick: 'download' | 'memory') => rows.value.map((row) => `${row.name} ${size(row[pick])}`).join(', ')
 const height = computed(() => `${rows.value.length * 21 + 34}px`)
 </script>
 
@@ -82,9 +84,9 @@ const height = computed(() => `${rows.value.length * 21 + 34}px`)
       </p>
     </div>
     <h3>Download by part</h3>
-    <div :style="{ height }"><Bar :data="download" :options="options" /></div>
+    <div :style="{ height }"><Bar :data="download" :options="options" :aria-label="said('download')" /></div>
     <h3>Memory by part</h3>
-    <div :style="{ height }"><Bar :data="memory" :options="options" /></div>
+    <div :style="{ height }"><Bar :data="memory" :options="options" :aria-label="said('memory')" /></div>
   </section>
 </template>
 
