@@ -19,7 +19,8 @@ import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
 import { useNotices } from './notices'
 import { useTemplates } from './templates'
 
-const SAVE_AFTER_MS = 350
+/** Saves follow each other no faster than this; the first of a row is at once, so that little is ever at stake. */
+const SAVE_EVERY_MS = 350
 
 /**
  * The pack on the bench. One way for data: an act becomes a command, the command the next pack; the stage, the
@@ -36,6 +37,8 @@ export const useBench = defineStore('bench', () => {
   /** Which part, and which entry of its cast, is in the inspector. */
   const selected = ref<{ part: string; entry: string }>({ part: 'hero', entry: '' })
   let rev = 0
+  let lastSave = 0
+  let running: Promise<void> | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
   let channel: BroadcastChannel | null = null
 
@@ -94,15 +97,15 @@ export const useBench = defineStore('bench', () => {
     saving.value = 'saved'
   }
 
-  async function save(): Promise<void> {
-    timer = null
+  async function write(): Promise<void> {
     const current = pack.value
     if (current === null) return
+    lastSave = performance.now()
     try {
       rev = await savePack(current, history.value, rev)
       savedAt.value = new Date().toISOString()
-      if (timer === null && pack.value === current) saving.value = 'saved'
       channel?.postMessage(rev)
+      if (pack.value === current) saving.value = 'saved'
     } catch (error) {
       saving.value = error instanceof SavedElsewhere ? 'elsewhere' : 'failed'
       if (saving.value === 'failed')
@@ -112,18 +115,29 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  function save(): Promise<void> {
+    if (timer !== null) clearTimeout(timer)
+    timer = null
+    running ??= write().finally(() => {
+      running = null
+      // What changed while it was written is written next.
+      if (saving.value === 'waiting') later()
+    })
+    return running
+  }
+
   function later(): void {
     if (saving.value === 'elsewhere') return
     saving.value = 'waiting'
-    if (timer !== null) clearTimeout(timer)
-    timer = setTimeout(() => void save(), SAVE_AFTER_MS)
+    if (timer !== null || running !== null) return
+    const wait = SAVE_EVERY_MS - (performance.now() - lastSave)
+    if (wait <= 0) void save()
+    else timer = setTimeout(() => void save(), wait)
   }
 
   /** Saves what waits to be saved. */
   async function settle(): Promise<void> {
-    if (timer === null) return
-    clearTimeout(timer)
-    await save()
+    while (timer !== null || running !== null) await save()
   }
 
   /** After both tabs changed the pack: this tab's state becomes a pack of its own. Returns its id. */

@@ -142,6 +142,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
   align-items: center;
 }

@@ -79,6 +79,7 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
   display: flex;
   align-items: center;
   flex-wrap: wrap;
+  column-gap: 1px;
 }
 .bar :deep(.v-btn) {
   padding: 0 7px;

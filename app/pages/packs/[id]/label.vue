@@ -118,11 +118,10 @@ const base = { author: 'harbour-club' }
           :model-value="label.title"
           aria-label="Title"
           :counter="LABEL_LIMITS.title"
-          maxlength="200"
           persistent-counter
           data-testid="label-title"
           :error-messages="note('title') || undefined"
-          @update:model-value="set({ title: $event }, 'Name the game', 'label:title')"
+          @update:model-value="set({ title: $event.slice(0, 200) }, 'Name the game', 'label:title')"
           @blur="bench.seal()"
         />
         <v-text-field
