@@ -9,7 +9,10 @@ export interface View {
 
 /** On a tall screen the stage sits in the upper half: the thumb plays below it. */
 export function fitView(width: number, height: number): View {
-  const scale = Math.min(width / STAGE.width, height / STAGE.height)
+  const [across, down] = [width / STAGE.width, height / STAGE.height]
+  // A canvas whose size was rounded is filled: no hairline of background at an edge.
+  const rounded = Math.abs(across - down) * STAGE.height < 2
+  const scale = rounded ? Math.max(across, down) : Math.min(across, down)
   const spare = height - STAGE.height * scale
   return { scale, left: (width - STAGE.width * scale) / 2, top: height > width * 1.2 ? spare * 0.3 : spare / 2 }
 }

@@ -67,6 +67,7 @@ const shape = computed(() =>
   height: 92px;
   flex: none;
   display: grid;
+  grid-template-rows: minmax(0, 1fr);
   place-items: center;
   overflow: hidden;
   border-radius: 3px;

@@ -64,7 +64,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
           <dl>
             <dt>Goes to</dt>
             <dd>
-              <b>Arcade on this computer</b>
+              <b>Arcade on this computer</b>{{ ' ' }}
               <span class="soft">{{
                 posting.game ? 'as a new release, the link stays' : 'as a new game, with a link of its own'
               }}</span>

@@ -1,0 +1,129 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { bytesFrom, puffinCatch, windfall } from '../../tests/support/fixtures'
+import { standInForBrowser } from '../../tests/support/app'
+import { UserError } from '@core/errors'
+import { openPackFile, savePackFile } from '@core/parcel/pack-file'
+
+/** The worker's part, in this thread. */
+const workshop = {
+  openPack: async (bytes: Uint8Array, name: string) => {
+    try {
+      return { ok: true, value: openPackFile(bytes, name) }
+    } catch (error) {
+      if (error instanceof UserError) return { ok: false, code: error.code, message: error.message }
+      throw error
+    }
+  },
+  savePack: async () => ({ ok: true, value: await savePackFile(puffinCatch(), bytesFrom()) }),
+}
+
+async function stores() {
+  vi.resetModules()
+  standInForBrowser(workshop)
+  const [{ useLibrary }, { useNotices }, { db }, assets, { useDrawer }, { plainName }, { fileWord }] =
+    await Promise.all([
+      import('./library'),
+      import('./notices'),
+      import('../storage/db'),
+      import('../storage/assets'),
+      import('./drawer'),
+      import('./swap'),
+      import('../composables/download'),
+    ])
+  return { library: useLibrary(), notices: useNotices(), drawer: useDrawer(), db, plainName, fileWord, ...assets }
+}
+let at: Awaited<ReturnType<typeof stores>>
+beforeEach(async () => {
+  at = await stores()
+})
+
+const file = (bytes: Uint8Array, name = 'puffin.pack.zip') => new File([bytes as BlobPart], name)
+
+describe('the library', () => {
+  it('has the demo pack at the first visit, and not again once it was thrown away', async () => {
+    await at.library.open()
+    expect(at.library.packs.map((row) => row.pack.label.title)).toEqual(['Puffin Catch'])
+    for (const hash of Object.keys(at.library.packs[0]!.pack.assets)) expect(await at.readBytes(hash)).not.toBeNull()
+    const row = at.library.packs[0]!
+    await at.library.remove(row.id)
+    await at.library.open()
+    expect(at.library.packs).toEqual([])
+    await at.library.restore(row)
+    expect(at.library.packs).toHaveLength(1)
+  })
+
+  it('starts a pack as a copy with an id of its own, nothing of it swapped', async () => {
+    const one = await at.library.start(windfall)
+    const two = await at.library.start(windfall)
+    expect(one).not.toBe(two)
+    expect(at.library.packs.every((row) => Object.keys(row.pack.parts).length === 0)).toBe(true)
+    expect(at.library.packs[0]!.pack.label.visibility).toBe('only-me')
+  })
+
+  it('opens a pack file, and a second time beside the first', async () => {
+    const saved = await savePackFile(puffinCatch(), bytesFrom())
+    const first = await at.library.openFile(file(saved))
+    const second = await at.library.openFile(file(saved))
+    expect(first).toBe('demo-puffin-catch')
+    expect(second).not.toBe(first)
+    expect(at.library.packs).toHaveLength(2)
+    expect(at.notices.current!.text).toContain('second pack beside')
+    expect((await at.listMine()).length).toBe(Object.keys(puffinCatch().assets).length)
+  })
+
+  it('tells what is wrong with a file in one sentence and keeps nothing of it', async () => {
+    const told = async (made: File) => {
+      expect(await at.library.openFile(made)).toBeNull()
+      return at.notices.current!.text
+    }
+    expect(await told(file(new Uint8Array(0)))).toContain('is empty (0 bytes)')
+    expect(await told(file(new TextEncoder().encode('no zip at all, only a row of words')))).toContain(
+      'not a whole ZIP',
+    )
+    const strange = { ...puffinCatch(), template: { id: 'unheard-of', version: '1.0' } }
+    expect(await told(file(await savePackFile(strange, bytesFrom())))).toContain(
+      'template “unheard-of”, which this Pack Post does not have',
+    )
+    expect(await at.db().packs.count()).toBe(0)
+    expect(await at.db().assets.count()).toBe(0)
+  })
+})
+
+describe('the drawer', () => {
+  it('finds by every word, in name and description, and keeps sets apart', async () => {
+    await at.drawer.load()
+    expect(at.drawer.shipped.length).toBeGreaterThan(20)
+    at.drawer.query = 'red claws'
+    expect(at.drawer.shown.map((piece) => piece.name)).toEqual(['crab'])
+    at.drawer.query = 'GULL'
+    expect(at.drawer.shown.map((piece) => piece.name)).toEqual(['gull', 'gull cry'])
+    at.drawer.set = 'sounds'
+    expect(at.drawer.shown.map((piece) => piece.name)).toEqual(['gull cry'])
+    at.drawer.query = 'submarine'
+    expect(at.drawer.shown).toEqual([])
+    at.drawer.query = ''
+    at.drawer.set = 'mine'
+    expect(at.drawer.shown).toEqual([])
+  })
+
+  it('brings pieces with their author, licence and cut', async () => {
+    await at.drawer.load()
+    const puffin = at.drawer.byId('saltwick/puffin.png')!
+    expect(puffin.bringing.source).toMatchObject({ author: 'Pack Post', licence: 'CC0-1.0' })
+    expect(puffin.bringing.cut).toEqual({ columns: 4, rows: 3 })
+    expect((await puffin.bringing.bytes()).length).toBe(puffin.bringing.size)
+    expect(at.drawer.byId('saltwick/nothing')).toBeUndefined()
+  })
+})
+
+describe('names', () => {
+  it('of files become names of things, and titles become names of files', () => {
+    expect(at.plainName('old_boot-2.png')).toBe('Old boot 2')
+    expect(at.plainName('.png')).toBe('Thing')
+    expect(at.plainName('x'.repeat(200)).length).toBeLessThanOrEqual(60)
+    expect(at.fileWord('Puffin Catch!')).toBe('puffin-catch')
+    expect(at.fileWord('  ')).toBe('game')
+    expect(at.fileWord('../../etc/passwd')).toBe('etc-passwd')
+    expect(at.fileWord('Où est le phare ?')).not.toContain(' ')
+  })
+})

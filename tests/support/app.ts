@@ -1,0 +1,31 @@
+import Dexie from 'dexie'
+import { IDBFactory, IDBKeyRange } from 'fake-indexeddb'
+import { createPinia, setActivePinia } from 'pinia'
+import { vi } from 'vitest'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { root } from './fixtures'
+
+/**
+ * What a browser gives the stores, for tests of them without one: IndexedDB, local storage, fetch of the shipped
+ * folders. The worker is stood in for by `workshop`.
+ */
+export function standInForBrowser(workshop: Record<string, unknown> = {}): void {
+  setActivePinia(createPinia())
+  Object.assign(Dexie.dependencies, { indexedDB: new IDBFactory(), IDBKeyRange })
+  const kept = new Map<string, string>()
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
+  })
+  vi.stubGlobal('fetch', async (path: string) => {
+    try {
+      const bytes = readFileSync(join(root, path.replace('/shipped/', '')))
+      return new Response(bytes)
+    } catch {
+      return new Response('', { status: 404 })
+    }
+  })
+  vi.doMock('../../app/workers/workshop', () => ({ workshop: () => workshop }))
+}
