@@ -39,6 +39,8 @@ export async function swapRow(): Promise<Row> {
   const browser = await chromium.launch(config.use?.launchOptions)
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    // The runner names functions with a helper that pages do not have.
+    await page.addInitScript('globalThis.__name = (given) => given')
     await page.goto(`http://localhost:${PORT}/`)
     await page.getByTestId('packs').getByText('Puffin Catch').waitFor()
     await page.goto(`http://localhost:${PORT}/packs/demo-puffin-catch/bench`)

@@ -13,8 +13,7 @@ export const useAssets = defineStore('assets', () => {
     return assetBytes(hash, template)
   }
 
-  async function decode(hash: string, mime: Mime, template: Template): Promise<ImageBitmap | null> {
-    const bytes = await bytesOf(hash, template)
+  async function decode(hash: string, mime: Mime, bytes: Uint8Array | null): Promise<ImageBitmap | null> {
     if (bytes === null) return null
     try {
       const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }))
@@ -29,10 +28,15 @@ export const useAssets = defineStore('assets', () => {
   function bitmap(hash: string, mime: Mime, template: Template): Promise<ImageBitmap | null> {
     let found = loading.get(hash)
     if (found === undefined) {
-      found = decode(hash, mime, template)
+      found = bytesOf(hash, template).then((bytes) => decode(hash, mime, bytes))
       loading.set(hash, found)
     }
     return found
+  }
+
+  /** Begins to decode a picture that has just come in, while the rest of its swap is worked out. */
+  function prime(hash: string, mime: Mime, bytes: Uint8Array): void {
+    if (!loading.has(hash)) loading.set(hash, decode(hash, mime, bytes))
   }
 
   function url(hash: string, mime: Mime, template: Template): Promise<string> {
@@ -46,5 +50,5 @@ export const useAssets = defineStore('assets', () => {
     return found
   }
 
-  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, url, bytesOf }
+  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, prime, url, bytesOf }
 })

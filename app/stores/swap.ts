@@ -10,6 +10,7 @@ import { keepBytes, keepMine } from '../storage/assets'
 import { drawSvg } from '../workers/draw-svg'
 import { workshop } from '../workers/workshop'
 import type { TakenIn } from '../workers/workshop.worker'
+import { useAssets } from './assets'
 import { useBench } from './bench'
 import { useNotices } from './notices'
 
@@ -34,6 +35,7 @@ const SVG_PX_PER_UNIT = 160
 export const useSwap = defineStore('swap', () => {
   const bench = useBench()
   const notices = useNotices()
+  const assetsStore = useAssets()
   const busy = ref('')
 
   const wantOf = (content: PartContent): 'picture' | 'sound' | null =>
@@ -58,8 +60,9 @@ export const useSwap = defineStore('swap', () => {
         ? await workshop().takePicture(what.name, bytes, imported, source, drawn)
         : await workshop().takeSound(what.name, bytes, imported, source)
     if (!taken.ok) throw new UserError(taken.message, taken.code)
-    await keepBytes(taken.value.files)
-    await keepMine(taken.value.hash, taken.value.facts)
+    const { hash, facts, files } = taken.value
+    if (want === 'picture') assetsStore.prime(hash, facts.mime, files.get(hash)!)
+    await Promise.all([keepBytes(files), keepMine(hash, facts)])
     return taken.value
   }
 
@@ -99,39 +102,31 @@ export const useSwap = defineStore('swap', () => {
       const height = content.kind === 'sprite' ? content.height : content.kind === 'picture' ? 10 : 1
       const taken = await takeIn(what, want, height)
       const step = `Swap ${spec.name}`
-      const options = { files: taken.files }
       switch (content.kind) {
         case 'sprite':
-          await bench.act(
-            step,
-            {
-              type: 'set-part',
-              part,
-              content: await sprite(taken, reference.kind === 'sprite' ? reference : content, spec, what.cut),
-              assets: assets(taken),
-            },
-            options,
-          )
+          await bench.act(step, {
+            type: 'set-part',
+            part,
+            content: await sprite(taken, reference.kind === 'sprite' ? reference : content, spec, what.cut),
+            assets: assets(taken),
+          })
           break
         case 'picture':
-          await bench.act(
-            step,
-            {
-              type: 'set-part',
-              part,
-              content: { ...content, asset: taken.hash, crisp: taken.crisp },
-              assets: assets(taken),
-            },
-            options,
-          )
+          await bench.act(step, {
+            type: 'set-part',
+            part,
+            content: { ...content, asset: taken.hash, crisp: taken.crisp },
+            assets: assets(taken),
+          })
           break
         case 'sound':
         case 'music':
-          await bench.act(
-            step,
-            { type: 'set-part', part, content: { ...content, asset: taken.hash }, assets: assets(taken) },
-            options,
-          )
+          await bench.act(step, {
+            type: 'set-part',
+            part,
+            content: { ...content, asset: taken.hash },
+            assets: assets(taken),
+          })
           break
         case 'cast':
           await putEntry(what, taken, spec, content, entry)
@@ -160,18 +155,14 @@ export const useSwap = defineStore('swap', () => {
     const drawing = await sprite(taken, like, spec, what.cut)
     const name = plainName(what.name)
     if (old !== undefined) {
-      await bench.act(
-        `Swap ${old.name}`,
-        {
-          type: 'cast-set',
-          part: spec.id,
-          from: cast,
-          entry,
-          change: { sprite: drawing, name },
-          assets: assets(taken),
-        },
-        { files: taken.files },
-      )
+      await bench.act(`Swap ${old.name}`, {
+        type: 'cast-set',
+        part: spec.id,
+        from: cast,
+        entry,
+        change: { sprite: drawing, name },
+        assets: assets(taken),
+      })
       return
     }
     const made: CastEntry = {
@@ -182,11 +173,7 @@ export const useSwap = defineStore('swap', () => {
       harm: spec.role === 'bad' ? 1 : 0,
       often: 2,
     }
-    await bench.act(
-      `Add ${name}`,
-      { type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) },
-      { files: taken.files },
-    )
+    await bench.act(`Add ${name}`, { type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) })
     bench.select(
       spec.id,
       bench.content(spec.id)?.kind === 'cast' ? ((bench.content(spec.id) as CastContent).entries.at(-1)?.id ?? '') : '',

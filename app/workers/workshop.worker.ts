@@ -46,19 +46,22 @@ async function decodePicture(bytes: Uint8Array, mime: Mime): Promise<Pixels> {
   return { width, height, data }
 }
 
+type Make<T> = (hash: string, template: Template, facts: AssetFacts | undefined) => Promise<T | null>
+
 /** The last few decoded files: a check asks for the same ones again and again. */
-function remember<T>(
-  most: number,
-  make: (hash: string, template: Template, facts: AssetFacts | undefined) => Promise<T | null>,
-) {
+function remember<T>(most: number, make: Make<T>) {
   const kept = new Map<string, Promise<T | null>>()
-  return (hash: string, template: Template, facts: AssetFacts | undefined): Promise<T | null> => {
-    const found = kept.get(hash) ?? make(hash, template, facts).catch(() => null)
+  const keep = (hash: string, found: Promise<T | null>) => {
     kept.delete(hash)
     kept.set(hash, found)
     if (kept.size > most) kept.delete(kept.keys().next().value!)
+  }
+  const get: Make<T> = (hash, template, facts) => {
+    const found = kept.get(hash) ?? make(hash, template, facts).catch(() => null)
+    keep(hash, found)
     return found
   }
+  return Object.assign(get, { put: (hash: string, value: T) => keep(hash, Promise.resolve(value)) })
 }
 
 const pixelsOf = remember<Pixels>(40, async (hash, template, facts) => {
@@ -117,10 +120,12 @@ const workshop = {
       const size = { width: pixels.width, height: pixels.height }
       const original = newFacts(name, kind.mime, bytes.length, size, imported, source)
       const crisp = looksLikePixelArt(pixels)
+      pixelsOf.put(hash, pixels)
       if (kind.mime !== 'image/gif' && drawn === undefined)
         return { hash, facts: original, files: new Map([[hash, bytes]]), originals: {}, crisp }
       const png = encodePng(pixels)
       const made = hashOf(png)
+      pixelsOf.put(made, pixels)
       const facts: AssetFacts = { ...original, mime: 'image/png', bytes: png.length, madeFrom: hash }
       return {
         hash: made,

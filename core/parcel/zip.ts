@@ -2,7 +2,7 @@ import { zipSync, type Zippable } from 'fflate'
 
 /** DOS time cannot be older. The same files always give the same bytes. */
 const MTIME = new Date(1980, 0, 1)
-const PACKED = /\.(png|jpg|webp|mp3|ogg|woff2|gif)$/
+const PACKED = /\.(ogg|mp3|woff2|jpg|webp)$/
 
 /** Names in code-unit order; what is compressed already is only stored. */
 export function zipFiles(files: ReadonlyMap<string, Uint8Array>): Uint8Array {

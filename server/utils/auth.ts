@@ -31,8 +31,8 @@ export function rememberMaker(event: H3Event, key: string): void {
   setCookie(event, COOKIE, key, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 60 * 60 * 24 * 400 })
 }
 
-export const owns = (game: GameRecord, maker: string | null): boolean => maker !== null && sameText(game.owner, maker)
+export const owns = (game: GameRecord, who: string | null): boolean => who !== null && sameText(game.owner, who)
 
-export function maySee(game: GameRecord, maker: string | null): boolean {
-  return owns(game, maker) || game.visibility === 'public' || game.visibility === 'unlisted'
+export function maySee(game: GameRecord, who: string | null): boolean {
+  return owns(game, who) || game.visibility === 'public' || game.visibility === 'unlisted'
 }

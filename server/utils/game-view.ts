@@ -4,7 +4,7 @@ import type { GameRecord } from './records'
 import { ticketFor } from './store'
 
 /** What somebody who may see a game learns of it; null while no release is live. */
-export async function gameView(game: GameRecord, maker: string | null): Promise<GameView | null> {
+export async function gameView(game: GameRecord, who: string | null): Promise<GameView | null> {
   const release = game.releases.find((one) => one.release === game.live)
   if (release === undefined) return null
   return {
@@ -25,6 +25,6 @@ export async function gameView(game: GameRecord, maker: string | null): Promise<
     credits: release.credits,
     playPath: `/play/${game.id}/${await ticketFor(game, release.release)}/`,
     updated: game.updated,
-    mine: owns(game, maker),
+    mine: owns(game, who),
   }
 }

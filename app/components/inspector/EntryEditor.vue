@@ -45,19 +45,17 @@ function number(raw: string, low: number, high: number, does: (value: number) =>
         @update:model-value="number(String($event), 0, 99, (harm) => set('Harm', { harm }, 'harm'))"
       />
     </div>
-    <label class="field">
-      <span class="soft">How often</span>
-      <v-slider
-        :model-value="entry.often"
-        :min="0"
-        :max="10"
-        :step="1"
-        aria-label="How often it falls"
-        @update:model-value="set('How often', { often: $event }, 'often')"
-        @end="bench.seal()"
-      />
-      <span class="mono">{{ entry.often }}</span>
-    </label>
+    <InspectorSliderRow
+      name="How often"
+      label="How often it falls"
+      :value="entry.often"
+      :min="0"
+      :max="10"
+      :step="1"
+      :shown="`${entry.often}`"
+      @set="set('How often', { often: $event }, 'often')"
+      @end="bench.seal()"
+    />
   </div>
 </template>
 
@@ -69,14 +67,5 @@ function number(raw: string, low: number, high: number, does: (value: number) =>
 .two {
   display: flex;
   gap: 8px;
-}
-.field {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.field > .soft {
-  width: 68px;
-  flex: none;
 }
 </style>

@@ -42,19 +42,17 @@ onBeforeUnmount(() => sounds.stop())
       >
       <span v-if="facts" class="mono soft">{{ facts.durationS.toFixed(2) }} s</span>
     </div>
-    <label class="field">
-      <span class="soft">Volume</span>
-      <v-slider
-        :model-value="content.gainDb"
-        :min="-30"
-        :max="6"
-        :step="1"
-        aria-label="Volume in decibels"
-        @update:model-value="set('Set the volume', { gainDb: $event }, `gain:${spec.id}`)"
-        @end="bench.seal()"
-      />
-      <span class="mono">{{ content.gainDb > 0 ? '+' : '' }}{{ content.gainDb }} dB</span>
-    </label>
+    <InspectorSliderRow
+      name="Volume"
+      label="Volume in decibels"
+      :value="content.gainDb"
+      :min="-30"
+      :max="6"
+      :step="1"
+      :shown="`${content.gainDb > 0 ? '+' : ''}${content.gainDb} dB`"
+      @set="set('Set the volume', { gainDb: $event }, `gain:${spec.id}`)"
+      @end="bench.seal()"
+    />
   </div>
   <p v-else class="silent soft">Nothing sounds here.</p>
   <v-checkbox
@@ -75,15 +73,6 @@ onBeforeUnmount(() => sounds.stop())
   border: 1px solid var(--rule);
   border-radius: 4px;
   padding: 6px;
-}
-.acts,
-.field {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.field > .soft {
-  width: 52px;
 }
 .acts .mono {
   margin-left: auto;

@@ -139,19 +139,18 @@ const width = computed(() => (sprite.height * frame.value.w) / frame.value.h)
       </div>
       <span v-if="shown.frames.length > 8" class="soft">+{{ shown.frames.length - 8 }}</span>
     </div>
-    <label v-if="shown.frames.length > 1" class="field">
-      <span class="soft">Speed</span>
-      <v-slider
-        :model-value="shown.fps"
-        :min="1"
-        :max="24"
-        :step="1"
-        aria-label="Frames a second"
-        @update:model-value="setFps"
-        @end="bench.seal()"
-      />
-      <span class="mono">{{ shown.fps }} a second</span>
-    </label>
+    <InspectorSliderRow
+      v-if="shown.frames.length > 1"
+      name="Speed"
+      label="Frames a second"
+      :value="shown.fps"
+      :min="1"
+      :max="24"
+      :step="1"
+      :shown="`${shown.fps} a second`"
+      @set="setFps"
+      @end="bench.seal()"
+    />
     <div v-if="ownDrawing" class="field cut">
       <span class="soft">Strip of</span>
       <v-text-field v-model.number="cut.columns" type="number" min="1" max="64" aria-label="Columns" />
@@ -212,19 +211,17 @@ const width = computed(() => (sprite.height * frame.value.w) / frame.value.h)
         </div>
       </div>
     </div>
-    <label class="field">
-      <span class="soft">Size</span>
-      <v-slider
-        :model-value="sprite.height"
-        :min="0.2"
-        :max="5"
-        :step="0.05"
-        aria-label="Shown height in metres"
-        @update:model-value="change('Set the size', { height: $event }, `size:${part}:${entry}`)"
-        @end="bench.seal()"
-      />
-      <span class="mono">{{ metres(width) }} × {{ metres(sprite.height) }}</span>
-    </label>
+    <InspectorSliderRow
+      name="Size"
+      label="Shown height in metres"
+      :value="sprite.height"
+      :min="0.2"
+      :max="5"
+      :step="0.05"
+      :shown="`${metres(width)} × ${metres(sprite.height)}`"
+      @set="change('Set the size', { height: $event }, `size:${part}:${entry}`)"
+      @end="bench.seal()"
+    />
     <v-switch
       :model-value="sprite.crisp"
       label="Keep pixels crisp"

@@ -59,19 +59,17 @@ function size(scale: number): void {
     </p>
     <p v-else-if="fit && !compact" class="soft">Fits in {{ fit.lines }} {{ fit.lines === 1 ? 'line' : 'lines' }}.</p>
     <template v-if="!compact">
-      <label class="field">
-        <span class="soft">Letters</span>
-        <v-slider
-          :model-value="content.scale * 100"
-          :min="50"
-          :max="100"
-          :step="5"
-          aria-label="Size of the letters in percent"
-          @update:model-value="size($event / 100)"
-          @end="bench.seal()"
-        />
-        <span class="mono">{{ Math.round(content.scale * 100) }} %</span>
-      </label>
+      <InspectorSliderRow
+        name="Letters"
+        label="Size of the letters in percent"
+        :value="content.scale * 100"
+        :min="50"
+        :max="100"
+        :step="5"
+        :shown="`${Math.round(content.scale * 100)} %`"
+        @set="size($event / 100)"
+        @end="bench.seal()"
+      />
       <p class="soft theirs">Template’s: “{{ theirs }}”</p>
     </template>
   </div>
@@ -81,14 +79,6 @@ function size(scale: number): void {
 .wording {
   display: grid;
   gap: 6px;
-}
-.field {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.field > .soft {
-  width: 52px;
 }
 .note {
   color: var(--vermilion);
