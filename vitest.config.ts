@@ -6,7 +6,7 @@ const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 
 export default defineConfig({
   plugins: [vue()],
-  resolve: { alias: { '@core': path('./core'), '@player': path('./player') } },
+  resolve: { alias: { '@core': path('./core'), '~': path('./app'), '@player': path('./player') } },
   test: {
     include: [
       'core/**/*.test.ts',

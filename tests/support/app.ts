@@ -10,7 +10,10 @@ import { root } from './fixtures'
  * What a browser gives the stores, for tests of them without one: IndexedDB, local storage, fetch of the shipped
  * folders. The worker is stood in for by `workshop`.
  */
+let workshopNow: Record<string, unknown> = {}
+
 export function standInForBrowser(workshop: Record<string, unknown> = {}): void {
+  workshopNow = workshop
   setActivePinia(createPinia())
   Object.assign(Dexie.dependencies, { indexedDB: new IDBFactory(), IDBKeyRange })
   const kept = new Map<string, string>()
@@ -27,5 +30,5 @@ export function standInForBrowser(workshop: Record<string, unknown> = {}): void 
       return new Response('', { status: 404 })
     }
   })
-  vi.doMock('../../app/workers/workshop', () => ({ workshop: () => workshop }))
+  vi.doMock('../../app/workers/workshop', () => ({ workshop: () => workshopNow }))
 }

@@ -74,6 +74,11 @@ onBeforeUnmount(() => sounds.stop())
   border-radius: 4px;
   padding: 6px;
 }
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
 .acts .mono {
   margin-left: auto;
 }

@@ -1,0 +1,217 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { standInForBrowser } from '../../tests/support/app'
+import { puffinCatch } from '../../tests/support/fixtures'
+import { emptyHistory } from '@core/pack/history'
+import type { PostingView } from '@core/posting/protocol'
+
+vi.mock('#player-code', () => ({ default: 'var PackPostPlayer={}' }))
+
+const KEY = 'k'.repeat(43)
+const view = (change: Partial<PostingView> = {}): PostingView => ({
+  id: 'posting-one',
+  game: 'game-one',
+  release: 1,
+  postcode: 'KELP-47QX',
+  state: 'sent',
+  states: [{ state: 'sent', at: '2026-11-23T10:00:00.000Z' }],
+  visibility: 'only-me',
+  note: '',
+  bytes: 3,
+  findings: [],
+  problem: '',
+  ...change,
+})
+
+/** Uploads succeed at once, or fail with what is set here. */
+let uploadFails: string | null = null
+vi.mock('tus-js-client', () => ({
+  Upload: class {
+    url = '/api/arcade/uploads/abc'
+    constructor(
+      readonly file: Blob,
+      readonly options: {
+        onSuccess: () => void
+        onError: (error: unknown) => void
+        onProgress: (a: number, b: number) => void
+      },
+    ) {}
+    findPreviousUploads = async () => []
+    resumeFromPreviousUpload = () => undefined
+    start() {
+      this.options.onProgress(this.file.size, this.file.size)
+      if (uploadFails === null) this.options.onSuccess()
+      else this.options.onError({ originalResponse: { getBody: () => uploadFails } })
+    }
+  },
+}))
+
+class Stream {
+  static last: Stream | null = null
+  private listeners: ((event: { data: string }) => void)[] = []
+  closed = false
+  constructor(readonly url: string) {
+    Stream.last = this
+  }
+  addEventListener(_type: string, listener: (event: { data: string }) => void) {
+    this.listeners.push(listener)
+  }
+  close() {
+    this.closed = true
+  }
+  tell(data: unknown) {
+    for (const listener of this.listeners) listener({ data: typeof data === 'string' ? data : JSON.stringify(data) })
+  }
+}
+
+let answers: Record<string, () => Response>
+let calls: { path: string; init: RequestInit }[]
+const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status })
+
+/** Another pack in each test: tabs of one pack hear each other. */
+let count = 0
+
+async function stores() {
+  vi.resetModules()
+  uploadFails = null
+  calls = []
+  let zip = new Uint8Array([1, 2, 3])
+  standInForBrowser({ build: async () => ({ ok: true, value: { zip, html: '', doc: {}, manifest: {} } }) })
+  const shipped = globalThis.fetch
+  answers = {
+    'POST /api/arcade/keys': () => json({ key: KEY }),
+    'POST /api/arcade/session': () => json({ ok: true }),
+    'POST /api/arcade/postings': () => json(view()),
+  }
+  vi.stubGlobal('window', { location: { origin: 'http://quay.invalid' } })
+  vi.stubGlobal('EventSource', Stream)
+  vi.stubGlobal('fetch', async (path: string, init: RequestInit = {}) => {
+    const answer = answers[`${init.method ?? 'GET'} ${path}`]
+    if (path.startsWith('/api/')) calls.push({ path, init })
+    return answer === undefined ? shipped(path, init) : answer()
+  })
+  const [{ useBench }, { usePosting }, { savePack }, { readKey }] = await Promise.all([
+    import('./bench'),
+    import('./posting'),
+    import('../storage/packs'),
+    import('../storage/keys'),
+  ])
+  const bench = useBench()
+  const id = `posting-pack-${count++}`
+  await savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
+  await bench.open(id)
+  return { bench, posting: usePosting(), readKey, large: () => (zip = new Uint8Array(26_000_000)) }
+}
+let at: Awaited<ReturnType<typeof stores>>
+beforeEach(async () => {
+  at = await stores()
+})
+const post = () => at.posting.post({ visibility: 'only-me', note: 'first' })
+const header = (call: { init: RequestInit }) => (call.init.headers as Record<string, string>)['authorization']
+
+describe('posting', () => {
+  it('gets a key once, sends, follows the states and remembers the link in the pack', async () => {
+    await post()
+    expect(at.posting.phase).toBe('following')
+    expect(await at.readKey('http://quay.invalid')).toBe(KEY)
+    expect(at.bench.pack!.postings).toMatchObject([
+      { id: 'posting-one', postcode: 'KELP-47QX', state: 'sent', host: 'http://quay.invalid' },
+    ])
+    Stream.last!.tell(view({ state: 'in-inspection' }))
+    Stream.last!.tell('no json at all')
+    Stream.last!.tell(view({ state: 'live', states: [{ state: 'live', at: '2026-11-23T10:00:09.000Z' }] }))
+    expect(at.posting.phase).toBe('idle')
+    expect(Stream.last!.closed).toBe(true)
+    expect(at.posting.liveRecord).toMatchObject({ state: 'live', at: '2026-11-23T10:00:09.000Z' })
+    expect(at.bench.canUndo).toBe('')
+  })
+
+  it('the second time uses the same key and names the game', async () => {
+    await post()
+    Stream.last!.tell(view({ state: 'live' }))
+    answers['POST /api/arcade/postings'] = () => json(view({ id: 'posting-two', release: 2 }))
+    await post()
+    const posts = calls.filter((call) => call.path === '/api/arcade/postings')
+    expect(JSON.parse(String(posts[1]!.init.body))).toMatchObject({ game: 'game-one' })
+    expect(JSON.parse(String(posts[0]!.init.body))).not.toHaveProperty('game')
+    expect(posts.map(header)).toEqual([`Bearer ${KEY}`, `Bearer ${KEY}`])
+    expect(calls.filter((call) => call.path === '/api/arcade/keys')).toHaveLength(1)
+    expect(at.bench.pack!.postings.map((one) => one.release)).toEqual([1, 2])
+  })
+
+  it('takes a new key where the arcade does not know the old one any more', async () => {
+    await post()
+    Stream.last!.tell(view({ state: 'live' }))
+    answers['POST /api/arcade/session'] = () => json({}, 403)
+    const other = 'z'.repeat(43)
+    answers['POST /api/arcade/keys'] = () => json({ key: other })
+    await at.posting.setVisibility('public')
+    expect(await at.readKey('http://quay.invalid')).toBe(other)
+  })
+
+  it('tells in the arcade’s own words why it was refused, and can be tried again', async () => {
+    answers['POST /api/arcade/postings'] = () =>
+      json({ type: 'urn:pack-post:x', title: 'No', status: 400, detail: 'The upload is not complete yet.' }, 400)
+    await post()
+    expect(at.posting.trouble).toBe('The upload is not complete yet.')
+    expect(at.posting.phase).toBe('idle')
+    expect(at.bench.pack!.postings).toEqual([])
+    answers['POST /api/arcade/postings'] = () => json(view())
+    await post()
+    expect(at.posting.trouble).toBe('')
+    expect(at.bench.pack!.postings).toHaveLength(1)
+  })
+
+  it('tells what to do when the parcel does not get through, or is too large to send', async () => {
+    uploadFails = ''
+    await post()
+    expect(at.posting.trouble).toContain('goes on from where it stopped')
+    uploadFails = JSON.stringify({
+      type: 'urn:x',
+      title: 'No room',
+      status: 507,
+      detail: 'The arcade has no room left.',
+    })
+    await post()
+    expect(at.posting.trouble).toBe('The arcade has no room left.')
+    uploadFails = null
+    at.large()
+    await post()
+    expect(at.posting.trouble).toContain('26.0 MB; the arcade takes 25')
+  })
+
+  it('an answer that makes no sense is not believed', async () => {
+    answers['POST /api/arcade/postings'] = () => json({ id: 7 })
+    await post()
+    expect(at.posting.phase).toBe('idle')
+    expect(at.bench.pack!.postings).toEqual([])
+  })
+})
+
+describe('who can see it', () => {
+  it('changes at the arcade first and in the pack after it', async () => {
+    expect(await at.posting.setVisibility('public')).toBe(false)
+    await post()
+    Stream.last!.tell(view({ state: 'live' }))
+    answers['PUT /api/arcade/games/game-one/visibility'] = () =>
+      json({ type: 'x', title: 'x', status: 403, detail: 'This game belongs to somebody else.' }, 403)
+    expect(await at.posting.setVisibility('public')).toBe(false)
+    expect(at.bench.pack!.label.visibility).toBe('only-me')
+    answers['PUT /api/arcade/games/game-one/visibility'] = () => json({ visibility: 'public' })
+    expect(await at.posting.setVisibility('public')).toBe(true)
+    expect(at.bench.pack!.label.visibility).toBe('public')
+    expect(at.posting.last!.visibility).toBe('public')
+  })
+})
+
+describe('after the tab was closed', () => {
+  it('the last posting is looked up again, and its link stays when the arcade does not answer', async () => {
+    await post()
+    Stream.last!.tell(view({ state: 'returned', problem: 'Not this time.' }))
+    answers['GET /api/arcade/postings/posting-one'] = () => json(view({ state: 'returned', problem: 'Not this time.' }))
+    await at.posting.catchUp()
+    expect(at.posting.current!.problem).toBe('Not this time.')
+    answers['GET /api/arcade/postings/posting-one'] = () => json({}, 500)
+    await at.posting.catchUp()
+    expect(at.posting.last!.postcode).toBe('KELP-47QX')
+  })
+})

@@ -1,0 +1,162 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { BITS } from '../core/game/types'
+import { makeControls, type Controls } from './input'
+import { makeKeep } from './keep'
+import { fitView } from './view'
+
+let root: HTMLElement
+let pressed = 0
+let controls: Controls
+
+function make(few = false): Controls {
+  return makeControls({
+    keys: root,
+    pointer: root,
+    view: () => fitView(1600, 1000),
+    ratio: () => 1,
+    onPress: () => pressed++,
+    few,
+  })
+}
+const key = (type: 'keydown' | 'keyup', code: string, more: KeyboardEventInit = {}) => {
+  const event = new KeyboardEvent(type, { code, cancelable: true, ...more })
+  root.dispatchEvent(event)
+  return event
+}
+const pointer = (type: string, clientX: number, clientY: number) =>
+  root.dispatchEvent(Object.assign(new Event(type), { clientX, clientY, pointerId: 1 }))
+
+beforeEach(() => {
+  root = document.createElement('div')
+  pressed = 0
+  controls = make()
+})
+afterEach(() => controls.close())
+
+describe('keys', () => {
+  it('lead left and right while they are held, and nowhere when both are', () => {
+    key('keydown', 'ArrowLeft')
+    expect(controls.read().axis).toBe(-1)
+    key('keydown', 'KeyD')
+    expect(controls.read().axis).toBe(0)
+    key('keyup', 'ArrowLeft')
+    expect(controls.read().axis).toBe(1)
+    key('keyup', 'KeyD')
+    expect(controls.read().axis).toBe(0)
+    expect(pressed).toBe(2)
+  })
+
+  it('pressed and let go between two steps are still seen, once', () => {
+    key('keydown', 'Enter')
+    key('keyup', 'Enter')
+    expect(controls.read().bits & BITS.confirm).toBe(BITS.confirm)
+    expect(controls.read().bits).toBe(0)
+  })
+
+  it('that play are kept from the page, others and those with Ctrl are left to it', () => {
+    expect(key('keydown', 'Space').defaultPrevented).toBe(true)
+    expect(key('keydown', 'KeyQ').defaultPrevented).toBe(false)
+    expect(key('keydown', 'KeyS', { ctrlKey: true }).defaultPrevented).toBe(false)
+  })
+
+  it('on the bench leave Space, P and S to the bench', () => {
+    controls.close()
+    controls = make(true)
+    for (const code of ['Space', 'KeyP', 'KeyS']) expect(key('keydown', code).defaultPrevented).toBe(false)
+    expect(key('keydown', 'ArrowRight').defaultPrevented).toBe(true)
+    expect(controls.read()).toMatchObject({ axis: 1, bits: 0 })
+  })
+
+  it('are let go when the window loses the focus', () => {
+    key('keydown', 'ArrowRight')
+    window.dispatchEvent(new Event('blur'))
+    key('keyup', 'ArrowRight')
+    controls.read()
+    expect(controls.read().axis).toBe(0)
+  })
+
+  it('do nothing any more after closing', () => {
+    controls.close()
+    key('keydown', 'ArrowRight')
+    expect(controls.read().axis).toBe(0)
+  })
+})
+
+describe('pointer', () => {
+  it('is told in hundredths of a world unit, held inside the stage', () => {
+    pointer('pointerdown', 800, 500)
+    expect(controls.read()).toMatchObject({ px: 800, py: 500, bits: BITS.pointer })
+    pointer('pointermove', 5000, -40)
+    expect(controls.read()).toMatchObject({ px: 1600, py: 0 })
+    pointer('pointerup', 5000, -40)
+    expect(controls.read()).toMatchObject({ px: -1, py: -1, bits: 0 })
+  })
+
+  it('moving without a press says nothing', () => {
+    pointer('pointermove', 800, 500)
+    expect(controls.read().px).toBe(-1)
+  })
+
+  it('tapped between two steps is seen by one', () => {
+    pointer('pointerdown', 400, 300)
+    pointer('pointerup', 400, 300)
+    expect(controls.read()).toMatchObject({ px: 400, py: 300, bits: BITS.pointer })
+    expect(controls.read()).toMatchObject({ px: -1, bits: 0 })
+  })
+})
+
+describe('gamepad', () => {
+  it('is a third way to say the same', () => {
+    const buttons = Array.from({ length: 16 }, (_, i) => ({ pressed: i === 0 || i === 14 }))
+    vi.stubGlobal('navigator', { getGamepads: () => [null, { connected: true, axes: [0, 0.9], buttons }] })
+    const input = controls.read()
+    expect(input.axis).toBe(-1)
+    expect(input.bits).toBe(BITS.confirm | BITS.down)
+    vi.unstubAllGlobals()
+  })
+})
+
+describe('keeping the best score', () => {
+  it('uses the browser’s own store when there is no page around, game by game', async () => {
+    localStorage.clear()
+    makeKeep('windfall:One').save(70)
+    expect(await makeKeep('windfall:One').load()).toBe(70)
+    expect(await makeKeep('windfall:Two').load()).toBe(0)
+    localStorage.setItem('pack-post:windfall:Odd', 'many')
+    expect(await makeKeep('windfall:Odd').load()).toBe(0)
+  })
+
+  it('goes on without a store where there is none', async () => {
+    vi.stubGlobal('localStorage', {
+      getItem: () => {
+        throw new Error('denied')
+      },
+      setItem: () => {
+        throw new Error('denied')
+      },
+    })
+    const keep = makeKeep('x')
+    keep.save(5)
+    expect(await keep.load()).toBe(0)
+    vi.unstubAllGlobals()
+  })
+
+  it('asks the page around it and takes no answer from anybody else', async () => {
+    const asked: unknown[] = []
+    const parent = { postMessage: (data: unknown) => asked.push(data) }
+    Object.defineProperty(window, 'parent', { value: parent, configurable: true })
+    const keep = makeKeep('x')
+    const answer = keep.load()
+    expect(asked).toEqual([{ type: 'pack-post:load' }])
+    const tell = (data: unknown, source: unknown) =>
+      window.dispatchEvent(Object.assign(new Event('message'), { data, source }))
+    tell({ type: 'pack-post:kept', best: 999 }, {})
+    tell({ type: 'other', best: 998 }, parent)
+    tell({ type: 'pack-post:kept', best: 40.9 }, parent)
+    expect(await answer).toBe(40)
+    keep.save(80)
+    expect(asked.at(-1)).toEqual({ type: 'pack-post:save', best: 80 })
+    Object.defineProperty(window, 'parent', { value: window, configurable: true })
+  })
+})
