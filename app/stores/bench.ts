@@ -14,6 +14,7 @@ import { specOf, type PartSpec, type Template } from '@core/template/template'
 import { buildGameDoc } from '@core/parcel/game-doc'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import * as z from 'zod'
 import { keepBytes } from '../storage/assets'
 import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
 import { useNotices } from './notices'
@@ -69,6 +70,7 @@ export const useBench = defineStore('bench', () => {
     rev = row.rev
     savedAt.value = row.changed
     saving.value = 'saved'
+    selected.value = rememberedSelection(id) ?? selected.value
     if (specOf(template.value, selected.value.part) === undefined)
       selected.value = { part: template.value.parts[0]!.id, entry: '' }
     listen(id)
@@ -194,6 +196,7 @@ export const useBench = defineStore('bench', () => {
   const facts = (hash: string) => pack.value?.assets[hash] ?? template.value?.assets[hash]?.facts
   const select = (part: string, entry = '') => {
     selected.value = { part, entry }
+    sessionStorage.setItem(`pack-post:selected:${pack.value?.id ?? ''}`, JSON.stringify(selected.value))
   }
   const seal = () => {
     history.value = sealHistory(history.value)
@@ -226,3 +229,14 @@ export const useBench = defineStore('bench', () => {
     seal,
   }
 })
+
+const Selection = z.object({ part: z.string(), entry: z.string() })
+
+/** What was in the inspector before a reload of this tab. */
+function rememberedSelection(id: string): { part: string; entry: string } | null {
+  try {
+    return Selection.parse(JSON.parse(sessionStorage.getItem(`pack-post:selected:${id}`) ?? ''))
+  } catch {
+    return null
+  }
+}

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { drawerFile, tone } from '../../tests/support/fixtures'
-import { encodeOgg } from '../../scripts/assets/encode'
+import { encodeMp3, encodeOgg } from '../../scripts/assets/encode'
+import { identify } from '../pack/take-in'
 import { decodeSound } from './decode'
 import { cutHead, durationOf, measure } from './samples'
 import { encodeWav } from './wav'
@@ -58,6 +59,15 @@ describe('files', () => {
     const back = await decodeSound(await encodeOgg(sine(0.5, 0.5)), 'audio/ogg')
     expect(durationOf(back)).toBeCloseTo(0.5, 1)
     expect(measure(back).peak).toBeGreaterThan(0.4)
+  })
+
+  it('come back from MP3 made by another encoder, and are known by their bytes', async () => {
+    const mp3 = await encodeMp3(sine(0.6, 0.5))
+    expect(identify('song.bin', mp3, 'sound').mime).toBe('audio/mpeg')
+    const back = await decodeSound(mp3, 'audio/mpeg')
+    expect(durationOf(back)).toBeGreaterThan(0.55)
+    expect(durationOf(back)).toBeLessThan(0.75)
+    expect(measure(back).peak).toBeCloseTo(0.5, 1)
   })
 
   it('that ship can be decoded', async () => {

@@ -16,12 +16,14 @@ export function standInForBrowser(workshop: Record<string, unknown> = {}): void 
   workshopNow = workshop
   setActivePinia(createPinia())
   Object.assign(Dexie.dependencies, { indexedDB: new IDBFactory(), IDBKeyRange })
-  const kept = new Map<string, string>()
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  })
+  for (const name of ['localStorage', 'sessionStorage']) {
+    const kept = new Map<string, string>()
+    vi.stubGlobal(name, {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => void kept.set(key, value),
+      removeItem: (key: string) => void kept.delete(key),
+    })
+  }
   vi.stubGlobal('fetch', async (path: string) => {
     try {
       const bytes = readFileSync(join(root, path.replace('/shipped/', '')))
