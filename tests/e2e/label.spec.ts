@@ -64,6 +64,7 @@ test('a cover from a file is compared with the game’s own pictures', async ({ 
 test('credits: an unknown author is a finding, and filling it in settles it', async ({ page }) => {
   await demoBench(page)
   await swapByButton(page, 'life', ballPng())
+  await expect(page.getByTestId('inspector').getByText('my ball.png')).toBeVisible()
   await saved(page)
   await page.goto(`${DEMO}/check`)
   const finding = page.locator('[data-rule="source-unknown"]')
@@ -109,7 +110,7 @@ test('words that run over are told at once and put right by one press', async ({
   await demoBench(page)
   await choosePart(page, 'play-words')
   const inspector = page.getByTestId('inspector')
-  await inspector.getByLabel('Play', { exact: true }).fill('Begin the supper')
+  await inspector.getByLabel('Play', { exact: true }).fill('Begin the great harbour supper')
   await expect(inspector.getByText(/Too long for its place by \d+ %/)).toBeVisible()
   await saved(page)
   await page.goto(`${DEMO}/check`)
