@@ -81,6 +81,9 @@ export const disc = (
 ): Pixels =>
   picture(size, size, (x, y) => (Math.hypot(x + 0.5 - size / 2, y + 0.5 - size / 2) <= radius ? ink : ground))
 
+/** A red ball on nothing: a clean sprite that is not of the shipped sets. */
+export const ballPixels = (): Pixels => disc(96, 40, [215, 40, 60, 255])
+
 export interface Made {
   hash: string
   bytes: Uint8Array

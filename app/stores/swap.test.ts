@@ -1,0 +1,209 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { standInForBrowser } from '../../tests/support/app'
+import { ballPixels, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
+import { spriteFromPicture, guessStrip, type SpriteWish } from '@core/art/strip'
+import { looksLikePixelArt, type Pixels } from '@core/art/pixels'
+import { UserError } from '@core/errors'
+import type { AssetFacts } from '@core/pack/asset'
+import type { CastContent } from '@core/pack/content'
+import { hashOf } from '@core/pack/hash'
+import { emptyHistory } from '@core/pack/history'
+import { broken, checkDuration, identify, newFacts } from '@core/pack/take-in'
+import { decodeSound } from '@core/sound/decode'
+import { durationOf } from '@core/sound/samples'
+import { decodePicture } from '../../server/utils/decode'
+import type { Bringing } from './swap'
+
+/** The worker's part, in this thread and with the server's decoders. */
+const decoded = new Map<string, Pixels>()
+async function answer<T>(does: () => Promise<T>) {
+  try {
+    return { ok: true, value: await does() }
+  } catch (error) {
+    if (error instanceof UserError) return { ok: false, code: error.code, message: error.message }
+    throw error
+  }
+}
+const workshop = {
+  takePicture: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
+    answer(async () => {
+      const kind = identify(name, bytes, 'picture')
+      const pixels = await decodePicture(bytes)
+      if (pixels === null) throw broken(name)
+      const hash = hashOf(bytes)
+      decoded.set(hash, pixels)
+      const facts = newFacts(name, kind.mime, bytes.length, pixels, imported, source)
+      return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, crisp: looksLikePixelArt(pixels) }
+    }),
+  takeSound: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
+    answer(async () => {
+      const kind = identify(name, bytes, 'sound')
+      const durationS = durationOf(await decodeSound(bytes, kind.mime))
+      checkDuration(name, durationS)
+      const hash = hashOf(bytes)
+      const facts = newFacts(name, kind.mime, bytes.length, { durationS }, imported, source)
+      return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, crisp: false }
+    }),
+  cutSprite: (
+    hash: string,
+    _facts: AssetFacts,
+    _template: unknown,
+    wish: SpriteWish,
+    cut?: { columns: number; rows: number },
+  ) =>
+    answer(async () => {
+      const pixels = decoded.get(hash) ?? (await decodePicture(drawerFile('puffin.png')))!
+      return spriteFromPicture(hash, pixels, cut ?? guessStrip(pixels.width, pixels.height), wish)
+    }),
+}
+
+let count = 0
+async function stores() {
+  vi.resetModules()
+  standInForBrowser(workshop)
+  vi.stubGlobal('createImageBitmap', async () => ({ close: () => undefined }))
+  const [{ useBench }, { useSwap }, { useNotices }, packs, assets] = await Promise.all([
+    import('./bench'),
+    import('./swap'),
+    import('./notices'),
+    import('../storage/packs'),
+    import('../storage/assets'),
+  ])
+  const bench = useBench()
+  const id = `swap-pack-${count++}`
+  await packs.savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
+  await bench.open(id)
+  return { bench, swap: useSwap(), notices: useNotices(), ...assets }
+}
+let at: Awaited<ReturnType<typeof stores>>
+beforeEach(async () => {
+  at = await stores()
+})
+
+const bringing = (name: string, bytes: Uint8Array, more: Partial<Bringing> = {}): Bringing => ({
+  name,
+  size: bytes.length,
+  bytes: async () => bytes,
+  ...more,
+})
+const ball = () => bringing('my ball.png', pngAsset(ballPixels()).bytes)
+const firstAsset = (sprite: { clips: Record<string, { frames: { asset: string }[] }> }) =>
+  Object.values(sprite.clips)[0]!.frames[0]!.asset
+
+describe('a file put on a part', () => {
+  it('becomes a sprite that stands and is touched like the template’s, as one undoable step', async () => {
+    expect(await at.swap.put(ball(), 'hero')).toBe(true)
+    const hero = at.bench.pack!.parts['hero']!
+    const theirs = at.bench.spec('hero')!.content
+    if (hero.kind !== 'sprite' || theirs.kind !== 'sprite') throw new Error('sprite')
+    expect(hero.pivot).toEqual(theirs.pivot)
+    expect(hero.height).toBe(theirs.height)
+    expect(hero.hitShape.length).toBeGreaterThan(4)
+    expect(at.bench.canUndo).toBe('Swap Hero')
+    expect(await at.readBytes(firstAsset(hero))).not.toBeNull()
+    at.bench.undo()
+    expect(at.bench.pack!.parts['hero']).toEqual(puffinCatch().parts['hero'])
+  })
+
+  it('becomes a backdrop, a sound, music, each by what the part is', async () => {
+    await at.swap.put(bringing('sea.png', drawerFile('quay-at-dusk.png')), 'backdrop')
+    expect(at.bench.pack!.parts['backdrop']).toMatchObject({ kind: 'picture', crisp: true, fit: 'cover' })
+    await at.swap.put(bringing('plip.wav', tone(0.3).bytes), 'catch-sound')
+    expect(at.bench.pack!.parts['catch-sound']).toMatchObject({ kind: 'sound', gainDb: 0 })
+    await at.swap.put(bringing('waltz.ogg', drawerFile('quay-waltz.ogg')), 'music')
+    // The volume that was set stays: it belongs to the part and not to the file.
+    expect(at.bench.pack!.parts['music']).toMatchObject({ kind: 'music', gainDb: -4 })
+  })
+
+  it('keeps its author, licence and cut where it came with them', async () => {
+    const source = { author: 'gull-hand', licence: 'CC-BY-4.0', link: '' }
+    await at.swap.put(
+      bringing('puffin.png', drawerFile('puffin.png'), { source, cut: { columns: 4, rows: 3 } }),
+      'hero',
+    )
+    const hero = at.bench.pack!.parts['hero']!
+    if (hero.kind !== 'sprite') throw new Error('sprite')
+    expect(Object.keys(hero.clips)).toEqual(['stand', 'catch', 'hurt'])
+    // The same bytes were in the pack already, with a credit: that one stays.
+    expect(at.bench.pack!.assets[firstAsset(hero)]!.source.author).toBe('harbour-club')
+    await at.swap.put(bringing('gull.png', drawerFile('gull.png'), { source }), 'life')
+    const life = at.bench.pack!.parts['life']!
+    if (life.kind !== 'sprite') throw new Error('sprite')
+    expect(at.bench.pack!.assets[firstAsset(life)]!.source).toMatchObject(source)
+  })
+
+  it('is in “mine” from then on, once, whatever becomes of the swap', async () => {
+    await at.swap.put(ball(), 'hero')
+    at.bench.undo()
+    await at.swap.put(ball(), 'life')
+    expect((await at.listMine()).map((row) => row.facts.source.file)).toEqual(['my ball.png'])
+  })
+})
+
+describe('a file put on a cast', () => {
+  const cast = () => at.bench.content('good') as CastContent
+
+  it('adds one more entry, named after the file and chosen', async () => {
+    await at.swap.put(bringing('crab_pot-2.png', drawerFile('crab-pot.png')), 'good')
+    expect(cast().entries.map((entry) => entry.name)).toEqual(['Herring', 'Mussel', 'Crab pot 2'])
+    expect(cast().entries.at(-1)).toMatchObject({ points: 10, harm: 0 })
+    expect(at.bench.selected).toEqual({ part: 'good', entry: 'crab-pot-2' })
+    await at.swap.put(bringing('gull.png', drawerFile('gull.png')), 'bad')
+    expect((at.bench.content('bad') as CastContent).entries.at(-1)).toMatchObject({ points: 0, harm: 1 })
+  })
+
+  it('or swaps the drawing of the entry it was dropped on, and nothing else of it', async () => {
+    const before = cast().entries[1]!
+    await at.swap.put(bringing('anchor.png', drawerFile('anchor.png')), 'good', 'mussel')
+    expect(cast().entries).toHaveLength(2)
+    const after = cast().entries[1]!
+    expect(after).toMatchObject({ id: 'mussel', name: 'Anchor', points: before.points, often: before.often })
+    expect(firstAsset(after.sprite)).not.toBe(firstAsset(before.sprite))
+    expect(after.sprite.height).toBe(before.sprite.height)
+  })
+})
+
+describe('a file that cannot be put there', () => {
+  const refused = async (what: Bringing, part: string) => {
+    const pack = at.bench.pack
+    expect(await at.swap.put(what, part)).toBe(false)
+    expect(at.bench.pack).toBe(pack)
+    expect(at.swap.busy).toBe('')
+    return at.notices.current!.text
+  }
+
+  it('is told in one sentence, and the pack is the very same', async () => {
+    expect(await refused(bringing('a.png', new Uint8Array(0)), 'hero')).toContain('“a.png” is empty')
+    expect(await refused(bringing('plip.wav', tone(0.2).bytes), 'hero')).toContain('“plip.wav” is a sound')
+    expect(await refused(ball(), 'music')).toContain('“my ball.png” is a picture')
+    expect(await refused(ball(), 'win-words')).toContain('Winning words is made of words')
+    expect(await refused(ball(), 'pace')).toContain('Pace is a dial')
+    expect(await refused(bringing('cut.png', pngAsset(disc(60, 20)).bytes.slice(0, 70)), 'hero')).toContain(
+      '“cut.png” is damaged',
+    )
+    expect(
+      await refused(
+        { name: 'film.png', size: 2e8, bytes: () => Promise.reject(new Error('must not be read')) },
+        'hero',
+      ),
+    ).toContain('200 MB')
+  })
+
+  it('for a part that is not there changes nothing', async () => {
+    expect(await at.swap.put(ball(), 'no-such-part')).toBe(false)
+  })
+})
+
+describe('cutting again', () => {
+  it('makes other frames of the same file, and can be undone', async () => {
+    await at.swap.put(bringing('puffin.png', drawerFile('puffin.png'), { cut: { columns: 1, rows: 1 } }), 'hero')
+    await at.swap.recut('hero', '', { columns: 4, rows: 3 })
+    const hero = at.bench.pack!.parts['hero']!
+    if (hero.kind !== 'sprite') throw new Error('sprite')
+    expect(hero.strip).toEqual({ columns: 4, rows: 3 })
+    expect(hero.clips['stand']!.frames).toHaveLength(4)
+    at.bench.undo()
+    const before = at.bench.pack!.parts['hero']!
+    expect(before.kind === 'sprite' && before.strip).toEqual({ columns: 1, rows: 1 })
+  })
+})
