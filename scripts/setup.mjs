@@ -1,6 +1,6 @@
 // Set-up that start and test share: plain Node, so that it runs before node_modules exists. Each step leaves a stamp
 // (a hash of what it was made from), so that a second run is quick.
-import { execFileSync, spawnSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -82,20 +82,15 @@ export function build() {
   stamp('build', hash)
 }
 
-/** Debian's Chromium, for the end-to-end tests. */
-export function browser() {
-  if (existsSync('/usr/bin/chromium')) return
+/** What tests and measurements need of Debian's packages: Chromium, and zip and unzip to be compared with. */
+export function debianTools() {
+  const wanted = { chromium: '/usr/bin/chromium', zip: '/usr/bin/zip', unzip: '/usr/bin/unzip' }
+  const missing = Object.entries(wanted).flatMap(([name, path]) => (existsSync(path) ? [] : [name]))
+  if (missing.length === 0) return
   const apt = ['-y', '-o', 'DPkg::Lock::Timeout=600']
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   run('Looking up Debian packages', 'apt-get', [...apt, 'update'], { env })
-  run('Installing Chromium', 'apt-get', [...apt, 'install', '--no-install-recommends', 'chromium'], { env })
-}
-
-export function have(command) {
-  try {
-    execFileSync('which', [command], { stdio: 'ignore' })
-    return true
-  } catch {
-    return false
-  }
+  run(`Installing ${missing.join(', ')}`, 'apt-get', [...apt, 'install', '--no-install-recommends', ...missing], {
+    env,
+  })
 }

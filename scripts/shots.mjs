@@ -4,9 +4,9 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
-import { browser as ensureBrowser, build, root } from './setup.mjs'
+import { debianTools, build, root } from './setup.mjs'
 
-ensureBrowser()
+debianTools()
 build()
 const PORT = '3489'
 const base = `http://localhost:${PORT}`

@@ -1,9 +1,9 @@
 // `npm test`: sets up what is missing, then lint, types, unit tests and end-to-end tests.
-import { bin, browser, build, checkNode, install, prepare, run } from './setup.mjs'
+import { bin, debianTools, build, checkNode, install, prepare, run } from './setup.mjs'
 
 checkNode()
 install()
-browser()
+debianTools()
 prepare()
 run('Lint', bin('eslint'), ['.'])
 run('Types of the application', bin('nuxt'), ['typecheck'])

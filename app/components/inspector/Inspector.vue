@@ -147,7 +147,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
   align-items: center;
 }
 .acts :deep(.v-btn) {
-  padding: 0 10px;
+  padding: 0 8px;
 }
 .uses {
   margin: 4px 0 0;
