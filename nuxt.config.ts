@@ -30,7 +30,6 @@ export default defineNuxtConfig({
     },
   },
   build: { transpile: ['vuetify'] },
-  vue: { compilerOptions: {} },
   routeRules: {
     '/**': { ssr: false },
     '/arcade/**': { ssr: true },
@@ -52,7 +51,6 @@ export default defineNuxtConfig({
         'comlink',
         'fflate',
         'mutative',
-        'minisearch',
         'qrcode',
         'tus-js-client',
         'chart.js',

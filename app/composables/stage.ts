@@ -14,7 +14,7 @@ import {
   type Session,
 } from '@core/game/session'
 import type { Setup } from '@core/game/setup'
-import { idleInput, STEPS_PER_SECOND } from '@core/game/types'
+import { idleInput } from '@core/game/types'
 import { paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
 import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
@@ -35,7 +35,6 @@ export interface StageView {
   screen: string
   /** Showing the template's content on the very same moment. */
   before: boolean
-  score: number
 }
 
 export interface Thumb {
@@ -68,7 +67,6 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     rewindable: 0,
     screen: 'start',
     before: false,
-    score: 0,
   })
   let setup = options.setup
   let beforeSetup: Setup | null = null
@@ -140,7 +138,6 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   function tell(): void {
     view.rewindable = rewindable(session)
     view.screen = session.state.screen
-    view.score = session.state.play?.score ?? 0
   }
 
   function takeThumb(): void {
@@ -295,4 +292,3 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
 }
 
 export type Stage = ReturnType<typeof makeStage>
-export const secondsOf = (steps: number): number => steps / STEPS_PER_SECOND

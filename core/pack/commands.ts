@@ -1,6 +1,5 @@
 import { create } from 'mutative'
 import type { Label } from '../label/label'
-import type { PostingRecord } from '../posting/record'
 import { PartId, type CastContent, type CastEntry, type PartContent } from './content'
 import type { AssetFacts, Source } from './asset'
 import type { Pack } from './pack'
@@ -32,11 +31,6 @@ export type Command =
   | { type: 'set-source'; asset: string; source: Partial<Source> }
   | { type: 'set-notes'; notes: string }
   | { type: 'all'; commands: Command[] }
-
-/** A step that cannot be undone because it happened outside: what was posted stays posted. */
-export interface PostingChange {
-  posting: PostingRecord
-}
 
 function castOf(draft: Pack, part: string, from: CastContent): CastContent {
   const own = draft.parts[part]
@@ -125,8 +119,6 @@ function apply(draft: Pack, command: Command): void {
       break
   }
 }
-
-export type Patches = ReturnType<typeof edit>[1]
 
 /** The next pack, and the patches there and back (JSON-patch shaped, from mutative). The given pack stays as it is. */
 export function edit(pack: Pack, command: Command) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { COMMON_LICENCES } from '@core/label/licences'
+import { COMMON_LICENCES, isSpdxId, LICENCE_IDS } from '@core/label/licences'
 import type { Source } from '@core/pack/asset'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -8,8 +8,11 @@ import { useBench } from '~/stores/bench'
 const { hash } = defineProps<{ hash: string }>()
 const bench = useBench()
 const source = computed(() => bench.pack?.assets[hash]?.source)
-const plain = computed(() => COMMON_LICENCES.find((one) => one.id === source.value?.licence)?.plain ?? '')
-const ids = COMMON_LICENCES.map((one) => one.id)
+const plain = computed(() => {
+  const id = source.value?.licence ?? ''
+  if (id !== '' && !isSpdxId(id)) return 'Not an SPDX id: choose one from the list'
+  return COMMON_LICENCES.find((one) => one.id === id)?.plain ?? ''
+})
 
 function set(change: Partial<Source>): void {
   void bench.act('Credit a file', { type: 'set-source', asset: hash, source: change }, { mark: `credit:${hash}` })
@@ -31,7 +34,7 @@ function set(change: Partial<Source>): void {
     />
     <v-combobox
       :model-value="source.licence"
-      :items="ids"
+      :items="LICENCE_IDS"
       label="Licence (SPDX id)"
       :hint="plain"
       persistent-hint

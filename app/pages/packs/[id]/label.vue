@@ -81,7 +81,6 @@ async function bringCover(event: Event): Promise<void> {
   input.value = ''
   if (file !== undefined) await covers.bring(fromFile(file))
 }
-const base = { author: 'harbour-club' }
 </script>
 
 <template>
@@ -129,7 +128,7 @@ const base = { author: 'harbour-club' }
           aria-label="Maker"
           label="Made by: a made-up name, never a real one"
           maxlength="60"
-          :placeholder="base.author"
+          placeholder="harbour-club"
           @update:model-value="set({ author: $event }, 'Name the maker', 'label:author')"
           @blur="bench.seal()"
         />
