@@ -90,6 +90,11 @@ export const spriteAt = (ctx: CheckContext, subject: Subject): SpriteAt | undefi
   ownSprites(ctx).find((one) => one.subject.part === subject.part && one.subject.entry === subject.entry)
 
 export const firstFrame = (sprite: SpriteContent) => Object.values(sprite.clips)[0]!.frames[0]!
+/** Where the first frame lies in its file, px. */
+export const firstBox = (sprite: SpriteContent) => {
+  const { x, y, w, h } = firstFrame(sprite)
+  return { x, y, w, h }
+}
 export const firstAsset = (sprite: SpriteContent): string => firstFrame(sprite).asset
 
 /** The command that puts a changed sprite where the old one stands. */

@@ -1,5 +1,5 @@
 import { contentOf } from '../../pack/pack'
-import { firstAsset, firstFrame, type Rule } from '../rule'
+import { firstAsset, firstBox, type Rule } from '../rule'
 
 /** A good thing worth nothing, or a bad thing that does no harm: players learn to ignore it. */
 export const castIdle: Rule = {
@@ -23,7 +23,7 @@ export const castIdle: Rule = {
         evidence: {
           kind: 'picture' as const,
           asset: firstAsset(entry.sprite),
-          frame: firstFrame(entry.sprite),
+          frame: firstBox(entry.sprite),
           boxes: [],
           shape: [],
         },

@@ -1,7 +1,7 @@
 import { fairness } from '../../art/outline'
 import { crop } from '../../art/pixels'
 import { fitSprite } from '../refit'
-import { firstAsset, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
+import { firstAsset, firstBox, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
 /** Touches what is not there, or misses what is. */
@@ -32,7 +32,13 @@ export const hitShapeFar: Rule = {
           template: Math.round(there * 100),
           larger: ratio > 1 ? 1 : 0,
         },
-        evidence: { kind: 'picture', asset: frame.asset, frame, boxes: [], shape: at.sprite.hitShape },
+        evidence: {
+          kind: 'picture',
+          asset: frame.asset,
+          frame: firstBox(at.sprite),
+          boxes: [],
+          shape: at.sprite.hitShape,
+        },
       },
     ]
   },

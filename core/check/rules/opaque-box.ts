@@ -1,7 +1,7 @@
 import { crop } from '../../art/pixels'
 import { flatBackdrop, keyOut } from '../../art/key-out'
 import { fitSprite } from '../refit'
-import { firstAsset, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
+import { firstAsset, firstBox, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
 import { newPicture } from '../new-picture'
 
 /** A flat colour all around the drawing: players see a card, not a thing. */
@@ -21,7 +21,13 @@ export const opaqueBox: Rule = {
     return [
       {
         facts: { name: at.name, r: flat.r, g: flat.g, b: flat.b, white: flat.r + flat.g + flat.b > 720 ? 1 : 0 },
-        evidence: { kind: 'picture', asset: frame.asset, frame, boxes: [{ x: 0, y: 0, w: 1, h: 1 }], shape: [] },
+        evidence: {
+          kind: 'picture',
+          asset: frame.asset,
+          frame: firstBox(at.sprite),
+          boxes: [{ x: 0, y: 0, w: 1, h: 1 }],
+          shape: [],
+        },
       },
     ]
   },

@@ -1,6 +1,6 @@
 import type { PartContent } from '../../pack/content'
 import type { Evidence } from '../finding'
-import { firstAsset, firstFrame, type Rule } from '../rule'
+import { firstAsset, firstBox, type Rule } from '../rule'
 
 /** Players can tell: a placeholder is still in there. */
 export const stillTemplate: Rule = {
@@ -29,7 +29,7 @@ export const stillTemplate: Rule = {
 function shown(content: PartContent): Evidence {
   switch (content.kind) {
     case 'sprite':
-      return { kind: 'picture', asset: firstAsset(content), frame: firstFrame(content), boxes: [], shape: [] }
+      return { kind: 'picture', asset: firstAsset(content), frame: firstBox(content), boxes: [], shape: [] }
     case 'cast':
       return content.entries[0] === undefined ? { kind: 'figure', text: 'nobody' } : shown(content.entries[0].sprite)
     case 'picture':
