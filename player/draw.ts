@@ -1,14 +1,15 @@
-import { clipOf, frameAt } from '../core/game/clips'
+import { canvasHeight, canvasWidth, clipOf, frameAt } from '../core/game/clips'
 import type { DrawItem, DrawList } from '../core/game/draw-list'
 import { actorOf } from '../core/game/pick'
 import { COMPUTED_TEXTS } from '../core/game/screens'
-import type { Setup } from '../core/game/setup'
-import { STAGE, type TextBox } from '../core/game/types'
+import { pivotOf, type Actor, type Setup } from '../core/game/setup'
+import { STAGE, type FrameDoc, type PictureDoc, type Point, type TextBox } from '../core/game/types'
 import { LINE_HEIGHT, wrap } from '../core/wording/fit'
+import { blurred, glyphsOf, recoloured, type Picture } from './prepare'
 import type { View } from './view'
 
 export type Ink = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
-export type Images = ReadonlyMap<string, CanvasImageSource & { width: number; height: number }>
+export type Images = ReadonlyMap<string, Picture>
 
 export interface Paint {
   ink: Ink
@@ -34,55 +35,153 @@ export function paint(list: DrawList, setup: Setup, to: Paint): void {
 
 const PAINTERS: Record<DrawItem['kind'], (item: DrawItem, setup: Setup, to: Paint) => void> = {
   sprite: paintSprite,
+  column: paintColumn,
   picture: paintPicture,
   text: paintText,
   plate: paintPlate,
   dim: paintDim,
 }
 
-function paintSprite(item: DrawItem, setup: Setup, { ink, view, images }: Paint): void {
+/** px of the canvas that one px of the art takes in a game drawn pixel by pixel; 0 in a smooth one. */
+function gridOf(setup: Setup, view: View): number {
+  const grid = setup.doc.pixels > 0 ? view.scale / setup.doc.pixels : 0
+  return grid >= 1 && Number.isInteger(grid) ? grid : 0
+}
+const snap = (value: number, grid: number): number => (grid > 0 ? Math.round(value / grid) * grid : value)
+
+interface Ready {
+  actor: Actor
+  image: Picture
+  frame: FrameDoc
+  pivot: Point
+  /** Canvas px a px of the drawing takes. */
+  k: number
+  grid: number
+}
+
+function ready(item: DrawItem, setup: Setup, { view, images }: Paint): Ready | null {
   const actor = actorOf(item, setup)
   const clip = actor === undefined ? undefined : clipOf(actor.sprite, item.clip)
-  if (actor === undefined || clip === undefined) return
+  if (actor === undefined || clip === undefined) return null
   const frame = clip.frames[frameAt(clip, item.clipStep)]!
   const image = images.get(frame.asset)
-  if (image === undefined) return
-  const height = actor.height * view.scale
-  const width = (height * frame.w) / frame.h
-  const { pivot, crisp } = actor.sprite
+  if (image === undefined) return null
+  const grid = gridOf(setup, view)
+  const k = actor.unit * view.scale
+  return {
+    actor,
+    image: recoloured(image, actor.sprite.recolour),
+    frame,
+    pivot: pivotOf(actor.sprite, clip),
+    // Whole-number scale where the drawing is meant for the grid; anything else keeps its size.
+    k: grid > 0 && Math.abs(k / grid - Math.round(k / grid)) < 0.13 ? Math.max(1, Math.round(k / grid)) * grid : k,
+    grid,
+  }
+}
+
+function paintSprite(item: DrawItem, setup: Setup, to: Paint): void {
+  const at = ready(item, setup, to)
+  if (at === null) return
+  const { ink, view } = to
+  const { actor, frame, pivot, k, grid } = at
   ink.save()
-  ink.imageSmoothingEnabled = !crisp
-  ink.translate(view.left + item.x * view.scale, view.top + item.y * view.scale)
-  ink.scale(item.sx, item.sy)
-  ink.drawImage(image, frame.x, frame.y, frame.w, frame.h, -pivot.x * width, -pivot.y * height, width, height)
+  ink.imageSmoothingEnabled = !actor.sprite.crisp && grid === 0
+  ink.translate(view.left + snap(item.x * view.scale, grid), view.top + snap(item.y * view.scale, grid))
+  // Squashing would smear a grid of pixels; only mirroring is left of it there.
+  ink.scale(grid > 0 ? Math.sign(item.sx) : item.sx, grid > 0 ? Math.sign(item.sy) : item.sy)
+  const left = snap(((frame.ox ?? 0) - pivot.x * canvasWidth(actor.sprite, frame)) * k, grid)
+  const top = snap(((frame.oy ?? 0) - pivot.y * canvasHeight(actor.sprite, frame)) * k, grid)
+  ink.drawImage(at.image, frame.x, frame.y, frame.w, frame.h, left, top, frame.w * k, frame.h * k)
   ink.restore()
 }
 
-function paintPicture(item: DrawItem, setup: Setup, { ink, view, images }: Paint): void {
-  const doc = setup.doc.pictures[item.part]
-  const image = doc === undefined ? undefined : images.get(doc.asset)
-  const x = view.left + item.x * view.scale
-  const y = view.top + item.y * view.scale
-  const w = item.w * view.scale
-  const h = item.h * view.scale
-  ink.fillStyle = '#171b26'
-  ink.fillRect(x, y, w, h)
-  if (doc === undefined || image === undefined) return
-  const pick = doc.fit === 'cover' ? Math.max : Math.min
-  const scale = pick(w / image.width, h / image.height)
-  ink.imageSmoothingEnabled = !doc.crisp
+/** The upper rows once at the edge, the lower rows again and again to the end. */
+function paintColumn(item: DrawItem, setup: Setup, to: Paint): void {
+  const at = ready(item, setup, to)
+  if (at === null) return
+  const { ink, view } = to
+  const { actor, frame, pivot, k, grid } = at
+  const head = Math.max(1, Math.min(frame.h - 1, Math.round((actor.sprite.repeatFrom ?? 0.5) * frame.h)))
+  const body = frame.h - head
+  const left = snap(-pivot.x * canvasWidth(actor.sprite, frame) * k, grid)
+  const end = item.h * view.scale
   ink.save()
+  ink.imageSmoothingEnabled = !actor.sprite.crisp && grid === 0
+  ink.translate(view.left + snap(item.x * view.scale, grid), view.top + snap(item.y * view.scale, grid))
+  ink.scale(1, item.sy)
   ink.beginPath()
-  ink.rect(x, y, w, h)
+  ink.rect(left, 0, frame.w * k, end)
   ink.clip()
-  ink.drawImage(
-    image,
-    x + (w - image.width * scale) / 2,
-    y + (h - image.height * scale) / 2,
-    image.width * scale,
-    image.height * scale,
-  )
+  // A hair of overlap: no background shines through between two pieces.
+  const lap = grid > 0 ? 0 : 0.5
+  ink.drawImage(at.image, frame.x, frame.y, frame.w, head, left, 0, frame.w * k, head * k + lap)
+  for (let y = head * k; y < end; y += body * k)
+    ink.drawImage(at.image, frame.x, frame.y + head, frame.w, body, left, y, frame.w * k, body * k + lap)
   ink.restore()
+}
+
+function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
+  const { ink, view, images } = to
+  const doc = setup.doc.pictures[item.part]
+  const box = {
+    x: view.left + item.x * view.scale,
+    y: view.top + item.y * view.scale,
+    w: item.w * view.scale,
+    h: item.h * view.scale,
+  }
+  ink.fillStyle = '#171b26'
+  if (doc === undefined || doc.fit !== 'tile') ink.fillRect(box.x, box.y, box.w, box.h)
+  if (doc === undefined) return
+  const grid = gridOf(setup, view)
+  ink.save()
+  ink.imageSmoothingEnabled = !doc.crisp && grid === 0
+  ink.beginPath()
+  ink.rect(box.x, box.y, box.w, box.h)
+  ink.clip()
+  const layer = (picture: Picture | undefined, fit: PictureDoc['fit'], speed: number, frame?: FrameDoc) => {
+    if (picture === undefined) return
+    const source = frame ?? { x: 0, y: 0, w: picture.width, h: picture.height }
+    const soft = blurred(picture, ((doc.blur ?? 0) * source.h) / STAGE.height)
+    laySide(ink, soft, source, box, fit, item.scroll * speed * view.scale, grid)
+  }
+  const frame = doc.clip?.frames[frameAt(doc.clip, item.clipStep)]
+  layer(images.get(frame?.asset ?? doc.asset), doc.fit, doc.speed ?? (doc.fit === 'tile' ? 1 : 0), frame)
+  for (const one of doc.layers ?? []) layer(images.get(one.asset), 'tile', one.speed)
+  if ((doc.dim ?? 0) > 0) {
+    ink.globalAlpha *= doc.dim!
+    ink.fillStyle = '#10131c'
+    ink.fillRect(box.x, box.y, box.w, box.h)
+  }
+  ink.restore()
+}
+
+type Rectangle = { x: number; y: number; w: number; h: number }
+
+/** One picture in its box; one that moves, or tiles, is laid side by side as often as the box is wide. */
+function laySide(
+  ink: Ink,
+  picture: Picture,
+  source: Rectangle,
+  box: Rectangle,
+  fit: PictureDoc['fit'],
+  moved: number,
+  grid: number,
+): void {
+  const across = box.w / source.w
+  const down = box.h / source.h
+  let scale = fit === 'tile' ? down : fit === 'cover' ? Math.max(across, down) : Math.min(across, down)
+  if (grid > 0) scale = Math.max(grid, (fit === 'contain' ? Math.floor : Math.round)(scale / grid) * grid)
+  const width = source.w * scale
+  const height = source.h * scale
+  const top = box.y + (fit === 'tile' ? box.h - height : snap((box.h - height) / 2, grid))
+  if (moved === 0 && fit !== 'tile') {
+    const left = box.x + snap((box.w - width) / 2, grid)
+    ink.drawImage(picture, source.x, source.y, source.w, source.h, left, top, width, height)
+    return
+  }
+  const lap = grid > 0 ? 0 : 0.5
+  for (let x = -snap(moved % width, grid); x < box.w; x += width)
+    ink.drawImage(picture, source.x, source.y, source.w, source.h, box.x + x, top, width + lap, height)
 }
 
 function paintDim(item: DrawItem, _setup: Setup, { ink, view }: Paint): void {
@@ -119,7 +218,47 @@ const FALLBACK: TextBox = { x: 0, y: 0, w: STAGE.width, h: 1, size: 0.6, lines: 
 export const fontFor = (tone: TextBox['tone'], px: number, typeface: string): string =>
   `${WEIGHTS[tone]} ${px}px ${typeface}`
 
-function paintText(item: DrawItem, setup: Setup, { ink, view, typeface }: Paint): void {
+/** Letters of a drawn sheet: measured and set like those of a typeface; what the sheet does not have is a gap. */
+function glyphLetters(setup: Setup, images: Images, px: number) {
+  const sheet = setup.doc.glyphs
+  const picture = sheet === undefined ? undefined : images.get(sheet.asset)
+  if (sheet === undefined || picture === undefined) return null
+  const glyphs = glyphsOf(picture, sheet)
+  const cellH = picture.height / sheet.rows
+  const k = px / cellH
+  const gap = Math.max(1, cellH / 10)
+  const indexOf = (letter: string) => {
+    const own = sheet.order.indexOf(letter)
+    if (own >= 0) return own
+    const other = letter === letter.toUpperCase() ? letter.toLowerCase() : letter.toUpperCase()
+    return sheet.order.indexOf(other)
+  }
+  const advance = (letter: string) => ((glyphs[indexOf(letter)]?.w ?? cellH * 0.4) + gap) * k
+  return {
+    measure: (line: string) => [...line].reduce((sum, letter) => sum + advance(letter), 0),
+    draw: (ink: Ink, line: string, x: number, top: number) => {
+      for (const letter of line) {
+        const index = indexOf(letter)
+        const glyph = glyphs[index]
+        if (glyph !== undefined)
+          ink.drawImage(
+            picture,
+            glyph.x,
+            Math.floor(index / sheet.columns) * cellH,
+            glyph.w,
+            cellH,
+            Math.round(x),
+            Math.round(top),
+            glyph.w * k,
+            px,
+          )
+        x += advance(letter)
+      }
+    },
+  }
+}
+
+function paintText(item: DrawItem, setup: Setup, { ink, view, images, typeface }: Paint): void {
   if (item.text === '') return
   const word = setup.doc.words[item.part]
   const style = word?.box ?? COMPUTED_TEXTS[item.part] ?? FALLBACK
@@ -128,7 +267,9 @@ function paintText(item: DrawItem, setup: Setup, { ink, view, typeface }: Paint)
   ink.font = fontFor(style.tone, px, typeface)
   ink.textBaseline = 'alphabetic'
   ink.textAlign = style.align
-  const lines = wrap(item.text, at.w * view.scale, (line) => ink.measureText(line).width)
+  const drawn = glyphLetters(setup, images, px)
+  const measure = drawn?.measure ?? ((line: string) => ink.measureText(line).width)
+  const lines = wrap(item.text, at.w * view.scale, measure)
   const anchor = style.align === 'left' ? 0 : style.align === 'right' ? at.w : at.w / 2
   const x = view.left + (at.x + anchor) * view.scale
   const step = px * LINE_HEIGHT
@@ -142,6 +283,13 @@ function paintText(item: DrawItem, setup: Setup, { ink, view, typeface }: Paint)
   ink.fillStyle = outlined ? '#fffdf6' : item.lit ? plate : dark
   if (style.tone === 'plain' && item.lit) ink.fillStyle = accent
   lines.forEach((line, i) => {
+    if (drawn !== null) {
+      ink.imageSmoothingEnabled = false
+      const width = measure(line)
+      const from = style.align === 'left' ? x : style.align === 'right' ? x - width : x - width / 2
+      drawn.draw(ink, line, from, top + step * i)
+      return
+    }
     const y = top + step * i + px * 0.92
     if (outlined) ink.strokeText(line, x, y)
     ink.fillText(line, x, y)

@@ -34,7 +34,7 @@ async function loadTypeface(doc: GameDoc): Promise<string> {
   if (doc.typeface === undefined) return 'sans-serif'
   // A typeface that does not come must not keep the game from starting.
   try {
-    const face = new FontFace(TYPEFACE, await bytesOf(doc.typeface), { weight: '200 800' })
+    const face = new FontFace(TYPEFACE, await bytesOf(doc.typeface), { weight: '100 900' })
     document.fonts.add(await face.load())
     return `${TYPEFACE}, sans-serif`
   } catch {
@@ -91,7 +91,7 @@ function run(root: HTMLElement, doc: GameDoc, images: Images, typeface: string):
     canvas.height = Math.max(1, Math.round(root.clientHeight * ratio))
     canvas.style.width = '100%'
     canvas.style.height = '100%'
-    view = fitView(canvas.width, canvas.height)
+    view = fitView(canvas.width, canvas.height, doc.pixels)
   }
   new ResizeObserver(resize).observe(root)
   resize()

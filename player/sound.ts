@@ -1,4 +1,6 @@
 import type { GameState } from '../core/game/game'
+import type { ScreenId } from '../core/game/screens'
+import { SPLIT } from '../core/game/setup'
 import type { GameDoc, SoundDoc } from '../core/game/types'
 
 /** Web Audio for a running game. Nothing sounds before the first press: browsers ask for that. */
@@ -12,6 +14,9 @@ export interface Speaker {
   mute(quiet: boolean): void
   close(): void
 }
+
+/** Where the music is chosen: the pages behind the start screen sound like it, and a pause like the play. */
+const MUSIC_USE: Partial<Record<ScreenId, ScreenId>> = { how: 'start', options: 'start', about: 'start', pause: 'play' }
 
 const gain = (doc: SoundDoc, quarters: number): number => 10 ** (doc.gainDb / 20) * (quarters / 4) ** 1.6
 
@@ -81,7 +86,7 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
         const sound = doc.sounds[event]
         if (sound !== undefined) void fire(sound, state.volume.sound)
       }
-      const music = doc.music['music']
+      const music = doc.music[`music${SPLIT}${MUSIC_USE[state.screen] ?? state.screen}`] ?? doc.music['music']
       if (music === undefined) return
       void startMusic(music)
       if (playing !== null)

@@ -2,7 +2,7 @@ import { autoplayInput, makeAutoplay, type Autoplay } from '@core/game/autoplay'
 import { makeDrawList, type DrawItem } from '@core/game/draw-list'
 import { beginPlay, drawGame, goTo, type GameState } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
-import { screenOf } from '@core/game/screens'
+import { SCREENS, screenOf } from '@core/game/screens'
 import {
   adoptSetup,
   jump,
@@ -13,7 +13,7 @@ import {
   stepSession,
   type Session,
 } from '@core/game/session'
-import type { Setup } from '@core/game/setup'
+import { SPLIT, type Setup } from '@core/game/setup'
 import { idleInput } from '@core/game/types'
 import { paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
@@ -92,7 +92,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       canvas.width = width
       canvas.height = height
     }
-    place = fitView(width, height)
+    place = fitView(width, height, setup.doc.pixels)
   }
   const observer = new ResizeObserver(resize)
   observer.observe(canvas)
@@ -182,7 +182,19 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     tell()
   }
 
+  function showPlay(): void {
+    view.back = 0
+    if (session.state.screen === 'play') return
+    jump(session, (state) => {
+      if (state.play !== null && state.play.outcome === 'playing') goTo(state, 'play')
+      else beginPlay(state, setup)
+    })
+    parked = false
+    tell()
+  }
+
   return {
+    showPlay,
     view,
     list,
     /** The session's own recording, for covers and tests. */
@@ -201,6 +213,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       beforeSetup = before
       adoptSetup(session, next)
       speaker.adopt(next.doc)
+      resize()
     },
     toggle(): void {
       if (view.back > 0) this.goOnFromHere()
@@ -243,18 +256,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     },
     /** Shows the screen a part is on; one that is met in play leads back into play. */
     showPart(part: string): void {
-      const screen = screenOf(part)
+      const [whole, use] = part.split(SPLIT)
+      const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!)
       view.back = 0
-      if (screen === null || screen === 'play') {
-        if (session.state.screen === 'play') return
-        jump(session, (state) => {
-          if (state.play !== null && state.play.outcome === 'playing') goTo(state, 'play')
-          else beginPlay(state, setup)
-        })
-        parked = false
-        tell()
-        return
-      }
+      if (screen === null || screen === 'play') return showPlay()
       if (session.state.screen === screen) return
       jump(session, (state) => {
         if (state.play === null) beginPlay(state, setup)
@@ -276,7 +281,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       drawGame(shownState(), setup, list)
       paint(list, setup, {
         ink: picture.getContext('2d')!,
-        view: fitView(width, height),
+        view: fitView(width, height, setup.doc.pixels),
         images: options.images(),
         typeface: STAGE_TYPEFACE,
       })

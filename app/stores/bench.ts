@@ -11,6 +11,7 @@ import {
 } from '@core/pack/history'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
+import { withSplits } from '@core/template/uses'
 import { buildGameDoc } from '@core/parcel/game-doc'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -31,12 +32,16 @@ export const useBench = defineStore('bench', () => {
   const notices = useNotices()
   const templates = useTemplates()
   const pack = shallowRef<Pack | null>(null)
-  const template = shallowRef<Template | null>(null)
+  const base = shallowRef<Template | null>(null)
+  /** The template, with a part of its own for every use that this pack has split off. */
+  const template = computed(() =>
+    base.value === null ? null : pack.value === null ? base.value : withSplits(base.value, pack.value),
+  )
   const history = shallowRef<History>(emptyHistory())
   const savedAt = ref('')
   const saving = ref<'saved' | 'waiting' | 'elsewhere' | 'failed'>('saved')
   /** Which part, and which entry of its cast, is in the inspector. */
-  const selected = ref<{ part: string; entry: string }>({ part: 'hero', entry: '' })
+  const selected = ref<{ part: string; entry: string }>({ part: '', entry: '' })
   let rev = 0
   let lastSave = 0
   let running: Promise<void> | null = null
@@ -48,7 +53,7 @@ export const useBench = defineStore('bench', () => {
   )
   /** The template's own content, for "before". */
   const before = computed(() =>
-    template.value === null ? null : makeSetup(buildGameDoc(template.value, newPack(template.value, 'template'))),
+    base.value === null ? null : makeSetup(buildGameDoc(base.value, newPack(base.value, 'template'))),
   )
   const canUndo = computed(() => history.value.past.at(-1)?.name ?? '')
   const canRedo = computed(() => history.value.future.at(-1)?.name ?? '')
@@ -64,15 +69,15 @@ export const useBench = defineStore('bench', () => {
     await settle()
     const row = await loadPack(id)
     if (row === null) return false
-    template.value = await templates.load(row.pack.template.id)
+    base.value = await templates.load(row.pack.template.id)
     pack.value = row.pack
     history.value = row.history
     rev = row.rev
     savedAt.value = row.changed
     saving.value = 'saved'
     selected.value = rememberedSelection(id) ?? selected.value
-    if (specOf(template.value, selected.value.part) === undefined)
-      selected.value = { part: template.value.parts[0]!.id, entry: '' }
+    if (specOf(template.value!, selected.value.part) === undefined)
+      selected.value = { part: firstPart(base.value), entry: '' }
     listen(id)
     return true
   }
@@ -229,6 +234,10 @@ export const useBench = defineStore('bench', () => {
     seal,
   }
 })
+
+/** The first thing a player meets in play: the one most people want to swap first. */
+const firstPart = (template: Template): string =>
+  (template.parts.find((spec) => spec.moment === 'play' && spec.content.kind === 'sprite') ?? template.parts[0]!).id
 
 const Selection = z.object({ part: z.string(), entry: z.string() })
 

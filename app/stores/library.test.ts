@@ -42,14 +42,15 @@ const file = (bytes: Uint8Array, name = 'puffin.pack.zip') => new File([bytes as
 describe('the library', () => {
   it('has the demo pack at the first visit, and not again once it was thrown away', async () => {
     await at.library.open()
-    expect(at.library.packs.map((row) => row.pack.label.title)).toEqual(['Puffin Catch'])
-    for (const hash of Object.keys(at.library.packs[0]!.pack.assets)) expect(await at.readBytes(hash)).not.toBeNull()
-    const row = at.library.packs[0]!
-    await at.library.remove(row.id)
+    expect(at.library.packs.map((row) => row.pack.label.title)).toEqual(['Breakwater Gull', 'Puffin Catch'])
+    for (const { pack } of at.library.packs)
+      for (const hash of Object.keys(pack.assets)) expect(await at.readBytes(hash)).not.toBeNull()
+    const [row, other] = at.library.packs
+    await at.library.remove(row!.id)
     await at.library.open()
-    expect(at.library.packs).toEqual([])
-    await at.library.restore(row)
-    expect(at.library.packs).toHaveLength(1)
+    expect(at.library.packs.map((one) => one.id)).toEqual([other!.id])
+    await at.library.restore(row!)
+    expect(at.library.packs).toHaveLength(2)
   })
 
   it('starts a pack as a copy with an id of its own, nothing of it swapped', async () => {
@@ -96,7 +97,12 @@ describe('the drawer', () => {
     at.drawer.query = 'red claws'
     expect(at.drawer.shown.map((piece) => piece.name)).toEqual(['crab'])
     at.drawer.query = 'GULL'
-    expect(at.drawer.shown.map((piece) => piece.name)).toEqual(['gull', 'gull cry'])
+    expect(at.drawer.shown.map((piece) => piece.name)).toEqual([
+      'gull',
+      'flying gull',
+      'gull at the breakwater',
+      'gull cry',
+    ])
     at.drawer.set = 'sounds'
     expect(at.drawer.shown.map((piece) => piece.name)).toEqual(['gull cry'])
     at.drawer.query = 'submarine'

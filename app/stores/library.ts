@@ -13,7 +13,7 @@ import * as z from 'zod'
 
 export type { PackRow }
 
-const DEMO = '/shipped/demo/puffin-catch/pack.json'
+const Demos = z.object({ demos: z.array(z.string().regex(/^[a-z0-9-]+$/)) })
 const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 
 /** The packs of this browser. */
@@ -28,33 +28,39 @@ export const useLibrary = defineStore('library', () => {
     ready.value = true
   }
 
-  /** The first visit finds one pack already there. Deleted, it does not come back. */
-  async function ensureDemo(): Promise<void> {
-    if (localStorage.getItem('pack-post:demo') !== null) return
+  const demosThere = (): string[] => (localStorage.getItem('pack-post:demos') ?? '').split(' ').filter(Boolean)
+
+  /** The first visit finds the demo packs already there. Deleted, they do not come back. */
+  async function ensureDemos(): Promise<void> {
     try {
-      const pack = Pack.parse(await (await fetch(DEMO)).json())
-      const index = DrawerIndex.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
-      const files = new Map<string, Uint8Array>()
-      await Promise.all(
-        index.items
-          .filter((item) => pack.assets[item.hash] !== undefined)
-          .map(async (item) =>
-            files.set(
-              item.hash,
-              new Uint8Array(await (await fetch(`/shipped/drawer/saltwick/${item.file}`)).arrayBuffer()),
-            ),
-          ),
-      )
-      await keepBytes(files)
-      if ((await loadPack(pack.id)) === null) await savePack(pack, emptyHistory(), 0)
-      localStorage.setItem('pack-post:demo', 'there')
+      const { demos } = Demos.parse(await (await fetch('/shipped/demo/index.json')).json())
+      for (const id of demos.filter((one) => !demosThere().includes(one))) await unpackDemo(id)
     } catch {
-      notices.warn('The demo pack could not be unpacked. Reload the page to try again; templates work all the same.')
+      notices.warn('The demo packs could not be unpacked. Reload the page to try again; templates work all the same.')
     }
   }
 
+  async function unpackDemo(id: string): Promise<void> {
+    const pack = Pack.parse(await (await fetch(`/shipped/demo/${id}/pack.json`)).json())
+    const index = DrawerIndex.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
+    const files = new Map<string, Uint8Array>()
+    await Promise.all(
+      index.items
+        .filter((item) => pack.assets[item.hash] !== undefined)
+        .map(async (item) =>
+          files.set(
+            item.hash,
+            new Uint8Array(await (await fetch(`/shipped/drawer/saltwick/${item.file}`)).arrayBuffer()),
+          ),
+        ),
+    )
+    await keepBytes(files)
+    if ((await loadPack(pack.id)) === null) await savePack(pack, emptyHistory(), 0)
+    localStorage.setItem('pack-post:demos', [...demosThere(), id].join(' '))
+  }
+
   async function open(): Promise<void> {
-    await ensureDemo()
+    await ensureDemos()
     await refresh()
   }
 

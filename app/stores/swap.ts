@@ -193,7 +193,7 @@ export const useSwap = defineStore('swap', () => {
     const hash = old === undefined ? undefined : Object.values(old.clips)[0]?.frames[0]?.asset
     const facts = hash === undefined ? undefined : bench.facts(hash)
     if (spec === undefined || old === undefined || hash === undefined || facts === undefined) return
-    const wish = { clips: spec.clips ?? ['fall'], optionalClips: spec.optionalClips ?? [], like: old }
+    const wish = { clips: spec.clips ?? Object.keys(old.clips), optionalClips: spec.optionalClips ?? [], like: old }
     const made = await workshop().cutSprite(hash, facts, bench.template!, wish, cut)
     if (!made.ok) return notices.warn(made.message)
     await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made.value)

@@ -1,4 +1,4 @@
-import { STEPS_PER_SECOND, type ClipDoc, type SpriteDoc } from './types'
+import { STEPS_PER_SECOND, type ClipDoc, type FrameDoc, type SpriteDoc } from './types'
 
 /** The clip of that name, or the sprite's first clip when it has none of that name. */
 export function clipOf(sprite: SpriteDoc, name: string): ClipDoc | undefined {
@@ -17,7 +17,8 @@ export function clipSteps(clip: ClipDoc): number {
 
 /**
  * Which frame shows `step` steps (>= 0) after the clip began. `once` stays on its last frame; `bounce` runs
- * forth and back without showing either end twice in a row.
+ * forth and back without showing either end twice in a row. A looping clip comes back to `loopFrom`; after
+ * `repeats` passes it stays where it ended.
  */
 export function frameAt(clip: ClipDoc, step: number): number {
   const frames = clip.frames
@@ -25,17 +26,25 @@ export function frameAt(clip: ClipDoc, step: number): number {
   if (count <= 1) return 0
   const order = clip.mode === 'bounce' ? count * 2 - 2 : count
   const at = (i: number) => (i < count ? i : order - i)
+  const from = clip.mode === 'loop' ? Math.min(clip.loopFrom ?? 0, count - 1) : 0
   let holds = 0
-  for (let i = 0; i < order; i++) holds += frames[at(i)]!.hold
-  let units = (step * clip.fps) / STEPS_PER_SECOND
-  if (clip.mode === 'once') {
-    if (units >= holds) return count - 1
-  } else {
-    units -= Math.floor(units / holds) * holds
+  let head = 0
+  for (let i = 0; i < order; i++) {
+    if (i < from) head += frames[at(i)]!.hold
+    holds += frames[at(i)]!.hold
   }
+  let units = (step * clip.fps) / STEPS_PER_SECOND
+  const body = holds - head
+  const passes = clip.mode === 'once' ? 1 : (clip.repeats ?? 0)
+  if (passes > 0 && units >= head + body * passes) return clip.mode === 'bounce' ? 0 : count - 1
+  if (units >= holds) units = head + ((units - head) % body)
   for (let i = 0; i < order; i++) {
     units -= frames[at(i)]!.hold
     if (units < 0) return at(i)
   }
   return at(order - 1)
 }
+
+/** px of the canvas a frame lies in. */
+export const canvasWidth = (sprite: SpriteDoc, frame: FrameDoc): number => sprite.canvas?.w ?? frame.w
+export const canvasHeight = (sprite: SpriteDoc, frame: FrameDoc): number => sprite.canvas?.h ?? frame.h

@@ -2,10 +2,15 @@
  * What is on the stage at one step. One list, five uses: the stage draws it, picking tests it, covers are captured
  * from it, tests read it, the player ships it. Items are reused from step to step, so keep none of them.
  */
-export type DrawKind = 'sprite' | 'picture' | 'text' | 'plate' | 'dim'
+/** A `column` is a sprite whose lower rows repeat: its edge is at `y`, and it goes on for `h`, upwards when `sy` is negative. */
+export type DrawKind = 'sprite' | 'column' | 'picture' | 'text' | 'plate' | 'dim'
 
 export interface DrawItem {
   kind: DrawKind
+  /** Where in the game it is, for parts that are something else in some places; the screen when empty. */
+  use: string
+  /** World units the camera has moved. */
+  scroll: number
   /** Part id, and the cast entry's id where the part is a cast. */
   part: string
   entry: string
@@ -41,6 +46,8 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
     item = {
       kind,
       part,
+      use: '',
+      scroll: 0,
       entry: '',
       clip: '',
       clipStep: 0,
@@ -58,6 +65,8 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
   } else {
     item.kind = kind
     item.part = part
+    item.use = ''
+    item.scroll = 0
     item.entry = ''
     item.clip = ''
     item.clipStep = 0

@@ -2,8 +2,8 @@ import { add, type DrawList } from './draw-list'
 import { rulesFor } from './registry'
 import type { PlayState } from './rules'
 import { CREDITS_BOX, CREDITS_PER_PAGE, CREDITS_TEXT, LAYOUTS, plateAt, type Act, type ScreenId } from './screens'
-import type { Setup } from './setup'
-import { BITS, STAGE, type Input } from './types'
+import { partIn, type Setup } from './setup'
+import { BITS, STAGE, STEPS_PER_SECOND, type Input } from './types'
 
 /**
  * A whole game: the rules' play inside the screens from start to end and back. Plain data; `stepGame` is
@@ -60,7 +60,7 @@ export function beginPlay(state: GameState, setup: Setup): void {
 }
 
 function act(state: GameState, setup: Setup, what: Act): void {
-  state.events.push('press-sound')
+  state.events.push(partIn(setup, 'press-sound', state.screen))
   if ('go' in what) {
     state.from = state.screen
     goTo(state, what.go)
@@ -171,6 +171,8 @@ export function drawGame(state: GameState, setup: Setup, list: DrawList): void {
   if (layout.behind === 'play' && state.play !== null) rules.draw(state.play, setup, list)
   else {
     const item = add(list, 'picture', 'start-picture', 0, 0)
+    item.clipStep = state.screenStep
+    item.scroll = state.screenStep / STEPS_PER_SECOND
     item.w = STAGE.width
     item.h = STAGE.height
   }
@@ -207,6 +209,7 @@ export function drawGame(state: GameState, setup: Setup, list: DrawList): void {
   }
   for (let i = 0; i < list.count; i++) {
     const item = list.items[i]!
+    item.part = partIn(setup, item.part, item.use === '' ? state.screen : item.use)
     if (item.kind !== 'text') continue
     if (item.text === '') item.text = setup.doc.words[item.part]?.text ?? ''
     item.text = fill(item.text, values)

@@ -1,5 +1,6 @@
 import type { DrawItem, DrawList } from './draw-list'
-import type { Actor, Setup } from './setup'
+import { clipOf } from './clips'
+import { pivotOf, type Actor, type Setup } from './setup'
 import type { TextBox } from './types'
 
 export interface Box {
@@ -25,10 +26,13 @@ export function textBoxOf(item: DrawItem, setup: Setup): Box | undefined {
 /** World box an item covers, undefined when nothing of it can be seen. */
 export function boundsOf(item: DrawItem, setup: Setup): Box | undefined {
   if (item.kind === 'text') return textBoxOf(item, setup)
-  if (item.kind !== 'sprite') return item
+  if (item.kind !== 'sprite' && item.kind !== 'column') return item
   const actor = actorOf(item, setup)
   if (actor === undefined) return undefined
-  const pivot = actor.sprite.pivot
+  const clip = clipOf(actor.sprite, item.clip)
+  const pivot = clip === undefined ? actor.sprite.pivot : pivotOf(actor.sprite, clip)
+  if (item.kind === 'column')
+    return { x: item.x - pivot.x * actor.width, y: item.sy < 0 ? item.y - item.h : item.y, w: actor.width, h: item.h }
   const left = item.sx < 0 ? 1 - pivot.x : pivot.x
   return { x: item.x - left * actor.width, y: item.y - pivot.y * actor.height, w: actor.width, h: actor.height }
 }

@@ -1,5 +1,7 @@
+import { updraftPlayer } from './players/updraft'
 import { windfallPlayer } from './players/windfall'
 import type { Rules, SimulatedPlayer } from './rules'
+import { updraft } from './rules/updraft'
 import { windfall } from './rules/windfall'
 
 function table<T>(what: string, rows: readonly T[], key: (row: T) => string): ReadonlyMap<string, T> {
@@ -11,8 +13,12 @@ function table<T>(what: string, rows: readonly T[], key: (row: T) => string): Re
   return map
 }
 
-const RULES = table('Rules', [windfall as unknown as Rules], (rules) => rules.id)
-const PLAYERS = table('Simulated player', [windfallPlayer as unknown as SimulatedPlayer], (player) => player.template)
+const RULES = table('Rules', [windfall as unknown as Rules, updraft as unknown as Rules], (rules) => rules.id)
+const PLAYERS = table(
+  'Simulated player',
+  [windfallPlayer as unknown as SimulatedPlayer, updraftPlayer as unknown as SimulatedPlayer],
+  (player) => player.template,
+)
 
 /** Throws for a template this engine does not know. */
 export function rulesFor(template: string): Rules {

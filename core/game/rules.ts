@@ -16,6 +16,8 @@ export interface PlayState extends Seeded {
 /** What follows from the content, so that nobody has to type it. */
 export interface PlayFacts {
   goal: number
+  /** The dial that sets it. */
+  dial: string
   /** The most points an even-handed run of drops could bring. */
   reachable: number
   /** One sentence on how that was worked out. */

@@ -1,5 +1,6 @@
+import { canvasHeight, canvasWidth, clipOf, frameAt } from './clips'
 import { makeShape, type Shape } from './shapes'
-import type { CastEntryDoc, GameDoc, SpriteDoc } from './types'
+import type { CastEntryDoc, ClipDoc, FrameDoc, GameDoc, Point, SpriteDoc } from './types'
 
 /** What the rules read each step: the game document with the slow questions answered once. */
 export interface Setup {
@@ -9,14 +10,20 @@ export interface Setup {
   casts: Record<string, CastActor[]>
   /** Cast part id, then entry id. */
   byId: Record<string, Record<string, CastActor>>
+  /** Use, then part, to the part that is shown there instead. */
+  splits: Record<string, Record<string, string>>
 }
 
 export interface Actor {
   sprite: SpriteDoc
-  /** World units around the pivot. */
+  /** World units around the pivot: the whole sprite's own. */
   shape: Shape
+  /** By clip and frame, only where a clip or a frame has a shape or a pivot of its own. */
+  shapes: Record<string, Shape[]>
   width: number
   height: number
+  /** World units a px of the drawing has. */
+  unit: number
 }
 
 export interface CastActor extends Actor {
@@ -27,23 +34,65 @@ export interface CastActor extends Actor {
   often: number
 }
 
-export function makeActor(sprite: SpriteDoc): Actor {
-  let ratio = 1
+const NO_FRAME: FrameDoc = { asset: '', x: 0, y: 0, w: 1, h: 1, hold: 1 }
+
+function firstFrame(sprite: SpriteDoc): FrameDoc {
   for (const key in sprite.clips) {
     const frame = sprite.clips[key]!.frames[0]
-    if (frame !== undefined && frame.h > 0) {
-      ratio = frame.w / frame.h
-      break
-    }
+    if (frame !== undefined && frame.h > 0) return frame
   }
-  const height = sprite.height
-  const width = height * ratio
-  const points = sprite.hitShape.map((p) => ({ x: (p.x - sprite.pivot.x) * width, y: (p.y - sprite.pivot.y) * height }))
-  return { sprite, shape: makeShape(points), width, height }
+  return NO_FRAME
+}
+
+const around = (points: readonly Point[], pivot: Point, width: number, height: number): Shape =>
+  makeShape(points.map((p) => ({ x: (p.x - pivot.x) * width, y: (p.y - pivot.y) * height })))
+
+export const pivotOf = (sprite: SpriteDoc, clip: ClipDoc): Point => clip.pivot ?? sprite.pivot
+
+export function makeActor(sprite: SpriteDoc): Actor {
+  const first = firstFrame(sprite)
+  const unit = sprite.height / canvasHeight(sprite, first)
+  const width = canvasWidth(sprite, first) * unit
+  const shapes: Record<string, Shape[]> = {}
+  for (const name in sprite.clips) {
+    const clip = sprite.clips[name]!
+    const special = clip.pivot !== undefined || clip.hitShape !== undefined
+    if (!special && !clip.frames.some((frame) => frame.hitShape !== undefined)) continue
+    shapes[name] = clip.frames.map((frame) =>
+      around(
+        frame.hitShape ?? clip.hitShape ?? sprite.hitShape,
+        pivotOf(sprite, clip),
+        canvasWidth(sprite, frame) * unit,
+        canvasHeight(sprite, frame) * unit,
+      ),
+    )
+  }
+  const shape = around(sprite.hitShape, sprite.pivot, width, sprite.height)
+  return { sprite, shape, shapes, width, height: sprite.height, unit }
+}
+
+/** What of the sprite touches, `step` steps into a clip. */
+export function shapeAt(actor: Actor, clip: string, step: number): Shape {
+  const shapes = actor.shapes[clip]
+  if (shapes === undefined) return actor.shape
+  return shapes[frameAt(clipOf(actor.sprite, clip)!, step)] ?? actor.shape
+}
+
+export const SPLIT = '@'
+
+/** Parts that are something else on some screens or in some places: `backdrop@won` stands in for `backdrop` there. */
+function splitsOf(doc: GameDoc): Setup['splits'] {
+  const splits: Setup['splits'] = {}
+  for (const group of [doc.sprites, doc.pictures, doc.casts, doc.words, doc.sounds, doc.music])
+    for (const id in group) {
+      const [part, use] = id.split(SPLIT)
+      if (use !== undefined) (splits[use] ??= {})[part!] = id
+    }
+  return splits
 }
 
 export function makeSetup(doc: GameDoc): Setup {
-  const setup: Setup = { doc, dials: doc.dials, sprites: {}, casts: {}, byId: {} }
+  const setup: Setup = { doc, dials: doc.dials, sprites: {}, casts: {}, byId: {}, splits: splitsOf(doc) }
   for (const id in doc.sprites) setup.sprites[id] = makeActor(doc.sprites[id]!)
   for (const cast in doc.casts) {
     const actors = doc.casts[cast]!.map((entry: CastEntryDoc): CastActor => ({
@@ -59,6 +108,9 @@ export function makeSetup(doc: GameDoc): Setup {
   }
   return setup
 }
+
+/** The part that is shown for `part` in that place. */
+export const partIn = (setup: Setup, part: string, use: string): string => setup.splits[use]?.[part] ?? part
 
 /** A dial's value; throws for a name the template does not have, so that a typing error is seen at once. */
 export function dial(setup: Setup, id: string): number {

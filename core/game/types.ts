@@ -25,7 +25,10 @@ export const BITS = { confirm: 1, back: 2, up: 4, down: 8, pointer: 16 } as cons
 
 export const idleInput = (): Input => ({ axis: 0, px: -1, py: -1, bits: 0 })
 
-/** A frame is a rectangle (px) of one asset; `hold` is how long it stays relative to the others (1 is normal). */
+/**
+ * A frame is a rectangle (px) of one asset; `hold` is how long it stays relative to the others (1 is normal). Where a
+ * sprite has a canvas, `ox` and `oy` say where in it the rectangle lies.
+ */
 export interface FrameDoc {
   asset: string
   x: number
@@ -33,6 +36,10 @@ export interface FrameDoc {
   w: number
   h: number
   hold: number
+  ox?: number
+  oy?: number
+  /** Instead of the clip's or the sprite's, on this frame only. */
+  hitShape?: Point[]
 }
 
 export type ClipMode = 'loop' | 'once' | 'bounce'
@@ -41,24 +48,63 @@ export interface ClipDoc {
   frames: FrameDoc[]
   fps: number
   mode: ClipMode
+  /** Looping: the frame (0-based) that follows the last one. */
+  loopFrom?: number
+  /** Passes after which it stays on its last frame; 0 or absent goes on for ever. */
+  repeats?: number
+  /** Instead of the sprite's, in this clip. */
+  pivot?: Point
+  hitShape?: Point[]
+}
+
+/** Other colours for the same drawing, worked out when it is shown: no second file is needed. */
+export interface RecolourDoc {
+  /** Turn of the hue in degrees (OKLCH), -180..180. */
+  hue: number
+  /** `#rrggbb` that all colours are led towards, keeping light and dark; empty for none. */
+  tint: string
+  /** 0..1 of the way towards the tint. */
+  share: number
+  swaps: { from: string; to: string; near: number }[]
 }
 
 export interface SpriteDoc {
   clips: Record<string, ClipDoc>
-  /** 0..1 of the frame, from its top left. */
+  /** px; every frame lies in it at its offset. Absent: each frame is its own canvas. */
+  canvas?: { w: number; h: number }
+  /** 0..1 of the canvas, from its top left. */
   pivot: Point
-  /** Simple polygon, 0..1 of the frame; at least 3 points. */
+  /** Simple polygon, 0..1 of the canvas; at least 3 points. */
   hitShape: Point[]
-  /** Shown height in world units. */
+  /** Shown height of the canvas in world units. */
   height: number
   /** Nearest sampling: edges of pixels stay sharp. */
   crisp: boolean
+  recolour?: RecolourDoc
+  /** Columns: the rows from here down (0..1 of the canvas) are repeated for as long as the column is. */
+  repeatFrom?: number
+}
+
+export type PictureFit = 'cover' | 'contain' | 'tile'
+
+/** A picture over or behind another, moving at its own share of the camera's speed (0 stands still, 1 goes along). */
+export interface LayerDoc {
+  asset: string
+  speed: number
 }
 
 export interface PictureDoc {
   asset: string
-  fit: 'cover' | 'contain'
+  fit: PictureFit
   crisp: boolean
+  /** Animated backdrops: rectangles of the asset, shown one after the other. */
+  clip?: ClipDoc
+  /** 0..0.9 darker. */
+  dim?: number
+  /** World units. */
+  blur?: number
+  speed?: number
+  layers?: LayerDoc[]
 }
 
 export interface SoundDoc {
@@ -97,6 +143,14 @@ export interface CastEntryDoc {
   often: number
 }
 
+/** A typeface drawn as a sheet of glyphs: equal cells, in the order of `order`, read row by row. */
+export interface GlyphSheetDoc {
+  asset: string
+  columns: number
+  rows: number
+  order: string
+}
+
 export interface CreditDoc {
   what: string
   author: string
@@ -119,6 +173,10 @@ export interface GameDoc {
   dials: Record<string, number>
   casts: Record<string, CastEntryDoc[]>
   credits: CreditDoc[]
+  /** px a world unit has in a game drawn pixel by pixel: whole-number scale, nearest sampling. 0 for smooth games. */
+  pixels: number
+  /** Letters drawn by hand, instead of the typeface. */
+  glyphs?: GlyphSheetDoc
   /** Asset key (SHA-256, hex) to its file, relative to game.json or a data: URL. */
   assets: Record<string, { file: string; mime: string }>
   /** The typeface's file or data: URL; the page's own when absent. */

@@ -9,6 +9,9 @@ export const MIMES = [
   'audio/wav',
   'audio/mpeg',
   'audio/ogg',
+  'font/ttf',
+  'font/otf',
+  'font/woff2',
 ] as const
 export type Mime = (typeof MIMES)[number]
 
@@ -21,6 +24,9 @@ export const EXTENSIONS: Record<Mime, string> = {
   'audio/wav': 'wav',
   'audio/mpeg': 'mp3',
   'audio/ogg': 'ogg',
+  'font/ttf': 'ttf',
+  'font/otf': 'otf',
+  'font/woff2': 'woff2',
 }
 
 export const Source = z.object({

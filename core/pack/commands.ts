@@ -29,6 +29,7 @@ export type Command =
     }
   | { type: 'set-label'; change: Partial<Label>; assets?: Record<string, AssetFacts> }
   | { type: 'set-source'; asset: string; source: Partial<Source> }
+  | { type: 'set-pixels'; pixels: number }
   | { type: 'set-notes'; notes: string }
   | { type: 'all'; commands: Command[] }
 
@@ -111,6 +112,9 @@ function apply(draft: Pack, command: Command): void {
       if (facts !== undefined) Object.assign(facts.source, command.source)
       break
     }
+    case 'set-pixels':
+      draft.pixels = command.pixels
+      break
     case 'set-notes':
       draft.notes = command.notes
       break

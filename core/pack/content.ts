@@ -4,9 +4,15 @@ import * as z from 'zod'
 export const Hash = z.string().regex(/^[0-9a-f]{64}$/)
 /** Stable words: `hero`, `catch-sound`. */
 export const PartId = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/)
+/** A part, or a part in one of its places only: `backdrop@won`. */
+export const PartKey = z.string().regex(/^[a-z][a-z0-9-]{0,39}(@[a-z][a-z0-9-]{0,23})?$/)
 
 const unit = z.number().min(-2).max(3)
 export const PointSchema = z.object({ x: unit, y: unit })
+
+export const HitShape = z.array(PointSchema).min(3).max(64)
+const Pivot = z.object({ x: z.number().min(-1).max(2), y: z.number().min(-1).max(2) })
+const Colour = z.string().regex(/^#[0-9a-f]{6}$/)
 
 export const Frame = z.object({
   asset: Hash,
@@ -15,32 +21,66 @@ export const Frame = z.object({
   w: z.int().min(1).max(16384),
   h: z.int().min(1).max(16384),
   hold: z.number().min(0.1).max(20),
+  ox: z.int().min(-16384).max(16384).optional(),
+  oy: z.int().min(-16384).max(16384).optional(),
+  hitShape: HitShape.optional(),
 })
 
 export const Clip = z.object({
   frames: z.array(Frame).min(1).max(256),
   fps: z.number().min(0.5).max(60),
   mode: z.enum(['loop', 'once', 'bounce']),
+  loopFrom: z.int().min(0).max(255).optional(),
+  repeats: z.int().min(0).max(99).optional(),
+  pivot: Pivot.optional(),
+  hitShape: HitShape.optional(),
 })
 
-/** How a strip was cut, kept so that the cut can be changed again. */
-export const Strip = z.object({ columns: z.int().min(1).max(64), rows: z.int().min(1).max(64) })
+/** How a strip was cut, kept so that the cut can be changed again. px; all but columns and rows are 0 when absent. */
+export const Strip = z.object({
+  columns: z.int().min(1).max(64),
+  rows: z.int().min(1).max(64),
+  marginX: z.int().min(0).max(4096).optional(),
+  marginY: z.int().min(0).max(4096).optional(),
+  gapX: z.int().min(0).max(1024).optional(),
+  gapY: z.int().min(0).max(1024).optional(),
+  /** Cells (row by row, from 0) that are not frames. */
+  without: z.array(z.int().min(0).max(4095)).max(4096).optional(),
+})
+
+export const Recolour = z.object({
+  hue: z.number().min(-180).max(180),
+  tint: z.union([Colour, z.literal('')]),
+  share: z.number().min(0).max(1),
+  swaps: z.array(z.object({ from: Colour, to: Colour, near: z.number().min(0).max(1) })).max(16),
+})
 
 export const SpriteContent = z.object({
   kind: z.literal('sprite'),
   clips: z.record(z.string().regex(/^[a-z][a-z0-9-]{0,23}$/), Clip),
   strip: Strip,
-  pivot: z.object({ x: z.number().min(-1).max(2), y: z.number().min(-1).max(2) }),
-  hitShape: z.array(PointSchema).min(3).max(64),
+  canvas: z.object({ w: z.int().min(1).max(16384), h: z.int().min(1).max(16384) }).optional(),
+  pivot: Pivot,
+  hitShape: HitShape,
   height: z.number().min(0.1).max(10),
   crisp: z.boolean(),
+  recolour: Recolour.optional(),
+  repeatFrom: z.number().min(0).max(1).optional(),
 })
 
 export const PictureContent = z.object({
   kind: z.literal('picture'),
   asset: Hash,
-  fit: z.enum(['cover', 'contain']),
+  fit: z.enum(['cover', 'contain', 'tile']),
   crisp: z.boolean(),
+  clip: Clip.optional(),
+  dim: z.number().min(0).max(0.9).optional(),
+  blur: z.number().min(0).max(1).optional(),
+  speed: z.number().min(0).max(2).optional(),
+  layers: z
+    .array(z.object({ asset: Hash, speed: z.number().min(0).max(2) }))
+    .max(6)
+    .optional(),
 })
 
 const audible = { asset: Hash.nullable(), gainDb: z.number().min(-40).max(12) }
@@ -52,6 +92,21 @@ export const WordingContent = z.object({
   scale: z.number().min(0.5).max(1),
 })
 export const DialContent = z.object({ kind: z.literal('dial'), value: z.number().min(-100000).max(100000) })
+
+/** Letters: a font file or a sheet of drawn glyphs; with neither, the family that comes with every game. */
+export const TypefaceContent = z.object({
+  kind: z.literal('typeface'),
+  name: z.string().max(80),
+  asset: Hash.nullable(),
+  glyphs: z
+    .object({
+      asset: Hash,
+      columns: z.int().min(1).max(64),
+      rows: z.int().min(1).max(64),
+      order: z.string().min(1).max(512),
+    })
+    .nullable(),
+})
 
 export const CastEntry = z.object({
   id: PartId,
@@ -71,6 +126,7 @@ export const PartContent = z.discriminatedUnion('kind', [
   WordingContent,
   DialContent,
   CastContent,
+  TypefaceContent,
 ])
 
 export type Frame = z.infer<typeof Frame>
@@ -83,6 +139,9 @@ export type WordingContent = z.infer<typeof WordingContent>
 export type DialContent = z.infer<typeof DialContent>
 export type CastEntry = z.infer<typeof CastEntry>
 export type CastContent = z.infer<typeof CastContent>
+export type TypefaceContent = z.infer<typeof TypefaceContent>
+export type Recolour = z.infer<typeof Recolour>
+export type Strip = z.infer<typeof Strip>
 export type PartContent = z.infer<typeof PartContent>
 export type PartKind = PartContent['kind']
 
@@ -101,6 +160,12 @@ export function assetsOf(content: PartContent): string[] {
       break
     case 'picture':
       found.add(content.asset)
+      for (const layer of content.layers ?? []) found.add(layer.asset)
+      for (const frame of content.clip?.frames ?? []) found.add(frame.asset)
+      break
+    case 'typeface':
+      if (content.asset !== null) found.add(content.asset)
+      if (content.glyphs !== null) found.add(content.glyphs.asset)
       break
     case 'sound':
     case 'music':

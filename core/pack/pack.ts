@@ -3,7 +3,7 @@ import { Label } from '../label/label'
 import { PostingRecord } from '../posting/record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
-import { assetsOf, Hash, PartContent, PartId } from './content'
+import { assetsOf, Hash, PartContent, PartId, PartKey } from './content'
 
 export const PACK_FORMAT = 'pack-post-pack'
 export const PACK_VERSION = 1
@@ -14,7 +14,9 @@ export const Pack = z.object({
   version: z.literal(PACK_VERSION),
   id: z.string().regex(/^[a-z0-9-]{8,64}$/),
   template: z.object({ id: PartId, version: z.string().max(20) }),
-  parts: z.record(PartId, PartContent),
+  parts: z.record(PartKey, PartContent),
+  /** px of a world unit when the whole game is drawn pixel by pixel; 0 for smooth. */
+  pixels: z.int().min(0).max(64).default(0),
   assets: z.record(Hash, AssetFacts),
   label: Label,
   notes: z.string().max(20000),
@@ -30,6 +32,7 @@ export function newPack(template: Template, id: string): Pack {
     id,
     template: { id: template.id, version: template.version },
     parts: {},
+    pixels: 0,
     assets: {},
     label: {
       title: '',

@@ -6,7 +6,7 @@ import { assetsOf } from '../pack/content'
 import { hashOf } from '../pack/hash'
 import { factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
-import { buildGameDoc } from './game-doc'
+import { buildGameDoc, TYPEFACE_FILE } from './game-doc'
 import { creditsPage, parcelPage, singlePage } from './html'
 import { makeIcon } from './icon'
 import { PARCEL_FORMAT, PARCEL_VERSION, type ParcelManifest } from './manifest'
@@ -31,7 +31,6 @@ export interface Parcel {
   manifest: ParcelManifest
 }
 
-export const TYPEFACE_FILE = 'type.woff2'
 const encoder = new TextEncoder()
 const json = (value: unknown): Uint8Array => encoder.encode(JSON.stringify(value, sorted, 1) + '\n')
 
@@ -48,7 +47,7 @@ export const stableJson = (value: unknown): string => JSON.stringify(value, sort
 /** Builds the playable site and the one-page game. Deterministic: same pack, template and player give the same bytes. */
 export async function buildParcel(source: ParcelSource): Promise<Parcel> {
   const { template, pack } = source
-  const doc: GameDoc = { ...buildGameDoc(template, pack), typeface: TYPEFACE_FILE }
+  const doc = buildGameDoc(template, pack)
   const files = new Map<string, Uint8Array>()
   const used = new Map<string, Uint8Array>()
   for (const [hash, asset] of Object.entries(doc.assets)) {
@@ -66,7 +65,7 @@ export async function buildParcel(source: ParcelSource): Promise<Parcel> {
   files.set('player.js', encoder.encode(source.playerCode))
   files.set('game.json', json(doc))
   files.set('credits.html', encoder.encode(creditsPage(doc)))
-  files.set(TYPEFACE_FILE, source.typeface)
+  if (doc.typeface === TYPEFACE_FILE) files.set(TYPEFACE_FILE, source.typeface)
   files.set('manifest.webmanifest', json(webManifest(doc.title)))
   const icon = await iconArt(source, doc)
   for (const size of [192, 512]) files.set(`icon-${size}.png`, encodePng(makeIcon(icon, size, [35, 40, 56])))
@@ -95,6 +94,7 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     version: PARCEL_VERSION,
     template: { id: template.id, version: template.version },
     parts: pack.parts,
+    pixels: pack.pixels,
     assets,
     label,
     files: [...files]
@@ -133,11 +133,13 @@ function onePage(
   const assets = Object.fromEntries(
     Object.entries(doc.assets).map(([hash, asset]) => [hash, { ...asset, file: dataUrl(used.get(hash)!, asset.mime) }]),
   )
-  return singlePage(
-    { ...doc, assets, typeface: dataUrl(source.typeface, 'font/woff2') },
-    description,
-    source.playerCode,
-  )
+  return singlePage({ ...doc, assets, typeface: lettering(source, doc, used) }, description, source.playerCode)
+}
+
+/** The file of the letters as a data: URL. */
+function lettering(source: ParcelSource, doc: GameDoc, used: ReadonlyMap<string, Uint8Array>): string {
+  const own = Object.entries(doc.assets).find(([, asset]) => asset.file === doc.typeface)
+  return own === undefined ? dataUrl(source.typeface, 'font/woff2') : dataUrl(used.get(own[0])!, own[1].mime)
 }
 
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'

@@ -1,8 +1,9 @@
-import type { CreditDoc, GameDoc, SpriteDoc } from '../game/types'
-import { assetsOf, type SpriteContent } from '../pack/content'
+import type { CreditDoc, GameDoc, PictureDoc, SpriteDoc } from '../game/types'
+import { assetsOf, type PictureContent, type SpriteContent } from '../pack/content'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
+import { withSplits } from '../template/uses'
 
 const spriteDoc = (content: SpriteContent): SpriteDoc => ({
   clips: content.clips,
@@ -10,7 +11,14 @@ const spriteDoc = (content: SpriteContent): SpriteDoc => ({
   hitShape: content.hitShape,
   height: content.height,
   crisp: content.crisp,
+  ...(content.canvas === undefined ? {} : { canvas: content.canvas }),
+  ...(content.recolour === undefined ? {} : { recolour: content.recolour }),
+  ...(content.repeatFrom === undefined ? {} : { repeatFrom: content.repeatFrom }),
 })
+
+function pictureDoc({ kind: _kind, ...doc }: PictureContent): PictureDoc {
+  return doc
+}
 
 export const NO_TITLE = 'Untitled game'
 
@@ -22,7 +30,8 @@ export function titleOf(pack: Pack, template: Template): string {
 }
 
 /** Template and pack resolved into what the engine plays. Assets are named by hash; files are relative to game.json. */
-export function buildGameDoc(template: Template, pack: Pack): GameDoc {
+export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
+  const template = withSplits(whole, pack)
   const doc: GameDoc = {
     format: 'pack-post-game',
     version: 1,
@@ -37,6 +46,8 @@ export function buildGameDoc(template: Template, pack: Pack): GameDoc {
     dials: {},
     casts: {},
     credits: creditsOf(template, pack),
+    pixels: pack.pixels,
+    typeface: TYPEFACE_FILE,
     assets: {},
   }
   for (const spec of template.parts) {
@@ -46,7 +57,7 @@ export function buildGameDoc(template: Template, pack: Pack): GameDoc {
         doc.sprites[spec.id] = spriteDoc(content)
         break
       case 'picture':
-        doc.pictures[spec.id] = { asset: content.asset, fit: content.fit, crisp: content.crisp }
+        doc.pictures[spec.id] = pictureDoc(content)
         break
       case 'sound':
         doc.sounds[spec.id] = { asset: content.asset, gainDb: content.gainDb }
@@ -56,6 +67,13 @@ export function buildGameDoc(template: Template, pack: Pack): GameDoc {
         break
       case 'wording':
         if (spec.box !== undefined) doc.words[spec.id] = { text: content.text, box: spec.box, scale: content.scale }
+        break
+      case 'typeface':
+        if (content.glyphs !== null) doc.glyphs = content.glyphs
+        else if (content.asset !== null) {
+          const facts = factsOf(pack, template, content.asset)
+          if (facts !== undefined) doc.typeface = assetFile(content.asset, facts.mime)
+        }
         break
       case 'dial':
         doc.dials[spec.id] = content.value
@@ -72,11 +90,15 @@ export function buildGameDoc(template: Template, pack: Pack): GameDoc {
   return doc
 }
 
+/** The letters every game comes with. */
+export const TYPEFACE_FILE = 'type.woff2'
+
 export const assetFile = (hash: string, mime: keyof typeof EXTENSIONS): string =>
   `assets/${hash.slice(0, 20)}.${EXTENSIONS[mime]}`
 
 /** One line an author and licence, gathered from every asset in use; the template's own line comes last. */
-export function creditsOf(template: Template, pack: Pack): CreditDoc[] {
+export function creditsOf(whole: Template, pack: Pack): CreditDoc[] {
+  const template = withSplits(whole, pack)
   const lines = new Map<string, CreditDoc>()
   for (const spec of template.parts) {
     for (const hash of assetsOf(contentOf(pack, template, spec.id)!)) {

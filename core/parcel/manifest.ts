@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { AssetFacts } from '../pack/asset'
-import { Hash, PartContent, PartId } from '../pack/content'
+import { Hash, PartContent, PartId, PartKey } from '../pack/content'
 import { Label } from '../label/label'
 
 export const PARCEL_FORMAT = 'pack-post-parcel'
@@ -12,7 +12,8 @@ export const ParcelManifest = z.object({
   version: z.literal(PARCEL_VERSION),
   template: z.object({ id: PartId, version: z.string().max(20) }),
   /** The pack as it was built: no notes, no postings. Who can see the game is told to the host apart from this. */
-  parts: z.record(PartId, PartContent),
+  parts: z.record(PartKey, PartContent),
+  pixels: z.int().min(0).max(64).default(0),
   assets: z.record(Hash, AssetFacts),
   label: Label.omit({ visibility: true }),
   /** Every other file of the parcel. */

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { AssetFacts } from '../pack/asset'
-import { PartContent, PartId } from '../pack/content'
+import { PartContent, PartId, PartKey } from '../pack/content'
 
 export const MOMENTS = ['start', 'play', 'end', 'all'] as const
 export type Moment = (typeof MOMENTS)[number]
@@ -26,9 +26,16 @@ export const DialSpec = z.object({
   effect: z.string().max(160),
 })
 
+/** One place a part is met in; with a `use` something else can be shown there only. */
+export const Use = z.object({
+  use: z.union([z.string().regex(/^[a-z][a-z0-9-]{0,23}$/), z.literal('')]),
+  name: z.string().max(80),
+})
+export type Use = z.infer<typeof Use>
+
 export const PartSpec = z.object({
-  id: PartId,
-  name: z.string().min(1).max(60),
+  id: PartKey,
+  name: z.string().min(1).max(100),
   /** One line: what it is in the game. */
   about: z.string().max(200),
   moment: z.enum(MOMENTS),
@@ -36,11 +43,13 @@ export const PartSpec = z.object({
   sheet: z.string().max(40).optional(),
   /** Fine as it comes: not counted as "still the template's". */
   fineAsIs: z.boolean(),
-  /** Where it shows, in words. */
-  appearsIn: z.array(z.string().max(80)).min(1),
+  /** Where it shows. */
+  appearsIn: z.array(Use).min(1),
   /** Sprites: clips the game asks for, the first of them always needed. */
   clips: z.array(z.string()).optional(),
   optionalClips: z.array(z.string()).optional(),
+  /** Sprites: drawn as a column whose lower rows repeat. */
+  column: z.boolean().optional(),
   /** Casts: what its entries do. */
   role: z.enum(['good', 'bad']).optional(),
   box: TextBoxSchema.optional(),

@@ -1,20 +1,15 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Label } from '../../core/label/label'
 import type { PartContent } from '../../core/pack/content'
 import { newPack, type Pack } from '../../core/pack/pack'
-import type { Template } from '../../core/template/template'
+import { Template } from '../../core/template/template'
 import { assetReader, makeSprite, MADE_ON, type SpriteRecipe } from './recipe'
 
-/** Puffin Catch, put together from the Saltwick files as a user would: some parts are still the template's. */
-export async function demoPack(template: Template, files: string): Promise<Pack> {
+/** What demo packs are put together with: the Saltwick files, brought in as a user would. */
+function kit(template: string, files: string) {
   const reader = assetReader(files, { author: 'harbour-club', licence: 'CC0-1.0' })
   const sprite = (recipe: SpriteRecipe) => makeSprite(recipe, reader, '')
-  const falling = (file: string, height: number, columns = 1): SpriteRecipe => ({
-    file,
-    columns,
-    rows: 1,
-    clips: { fall: { row: 0, fps: 5 } },
-    pivot: { x: 0.5, y: 0.5 },
-    height,
-  })
   const sound = async (file: string, kind: 'sound' | 'music' = 'sound'): Promise<PartContent> => ({
     kind,
     asset: await reader.read(file),
@@ -27,6 +22,34 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
     crisp: true,
   })
   const words = (text: string): PartContent => ({ kind: 'wording', text, scale: 1 })
+  const single = (file: string, clip: string, height: number, columns = 1): SpriteRecipe => ({
+    file,
+    columns,
+    rows: 1,
+    clips: { [clip]: { row: 0, fps: 5 } },
+    pivot: { x: 0.5, y: 0.5 },
+    height,
+  })
+  const finish = (id: string, parts: Record<string, PartContent>, pixels: number, label: Partial<Label>): Pack => {
+    const home = join(import.meta.dirname, '../../templates', template, 'template.json')
+    const pack = newPack(Template.parse(JSON.parse(readFileSync(home, 'utf8'))), `demo-${id}`)
+    return {
+      ...pack,
+      parts,
+      pixels,
+      assets: Object.fromEntries(
+        Object.entries(reader.assets).map(([hash, asset]) => [hash, { ...asset.facts, imported: MADE_ON }]),
+      ),
+      createdFrom: `demo:${id}`,
+      label: { ...pack.label, author: 'harbour-club', ...label },
+    }
+  }
+  return { reader, sprite, sound, picture, words, single, finish }
+}
+
+/** Some parts are still the template's. */
+async function puffinCatch(files: string): Promise<Pack> {
+  const { sprite, sound, picture, words, single, finish } = kit('windfall', files)
   const parts: Record<string, PartContent> = {
     'title-words': words('Puffin Catch'),
     'tagline-words': words('Catch the herring, mind the boots.'),
@@ -51,7 +74,7 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
           points: 5,
           harm: 0,
           often: 6,
-          sprite: await sprite(falling('herring.png', 0.72, 2)),
+          sprite: await sprite(single('herring.png', 'fall', 0.72, 2)),
         },
         {
           id: 'mussel',
@@ -59,7 +82,7 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
           points: 10,
           harm: 0,
           often: 3,
-          sprite: await sprite(falling('mussel.png', 0.85)),
+          sprite: await sprite(single('mussel.png', 'fall', 0.85)),
         },
       ],
     },
@@ -72,7 +95,7 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
           points: 0,
           harm: 1,
           often: 3,
-          sprite: await sprite(falling('old-boot.png', 1.1)),
+          sprite: await sprite(single('old-boot.png', 'fall', 1.1)),
         },
         {
           id: 'rusty-tin',
@@ -80,7 +103,7 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
           points: 0,
           harm: 1,
           often: 2,
-          sprite: await sprite(falling('rusty-tin.png', 1)),
+          sprite: await sprite(single('rusty-tin.png', 'fall', 1)),
         },
       ],
     },
@@ -99,23 +122,88 @@ export async function demoPack(template: Template, files: string): Promise<Pack>
     music: await sound('quay-waltz.ogg', 'music'),
     'win-words': words('Supper for the whole quay!'),
   }
-  const pack = newPack(template, 'demo-puffin-catch')
-  return {
-    ...pack,
-    parts,
-    assets: Object.fromEntries(
-      Object.entries(reader.assets).map(([hash, asset]) => [hash, { ...asset.facts, imported: MADE_ON }]),
+  return finish('puffin-catch', parts, 0, {
+    title: 'Puffin Catch',
+    tags: ['harbour', 'seabirds', 'catching'],
+    short: 'Catch the herring, mind the boots.',
+    description:
+      'The tide has turned over every crate on Saltwick quay. Help the puffin gather supper for Harbour Days: one minute, three lanterns, no boots.',
+    howTo: ['Move left and right under what falls.', 'Catch herring and mussels.', 'Keep away from boots and tins.'],
+  })
+}
+
+/** Drawn pixel by pixel throughout: 20 px are one metre. */
+async function gullRun(files: string): Promise<Pack> {
+  const { reader, sprite, sound, picture, words, single, finish } = kit('updraft', files)
+  const PIXELS = 20
+  const layer = async (file: string, speed: number) => ({ asset: await reader.read(file), speed })
+  const parts: Record<string, PartContent> = {
+    'title-words': words('Breakwater Gull'),
+    'tagline-words': words('Mind the posts, mind the sea.'),
+    'start-picture': await picture('gull-at-the-breakwater.png'),
+    'how-words': words(
+      'Press to flap, let go to glide down.\nSlip between the posts of the old breakwater.\nA herring in a gap is worth a detour.',
     ),
-    createdFrom: 'demo:puffin-catch',
-    label: {
-      ...pack.label,
-      title: 'Puffin Catch',
-      tags: ['harbour', 'seabirds', 'catching'],
-      short: 'Catch the herring, mind the boots.',
-      description:
-        'The tide has turned over every crate on Saltwick quay. Help the puffin gather supper for Harbour Days: one minute, three lanterns, no boots.',
-      howTo: ['Move left and right under what falls.', 'Catch herring and mussels.', 'Keep away from boots and tins.'],
-      author: 'harbour-club',
+    hero: await sprite({
+      file: 'flying-gull.png',
+      columns: 3,
+      rows: 3,
+      clips: {
+        rise: { row: 0, fps: 12, mode: 'once' },
+        fall: { row: 1, fps: 6 },
+        hit: { row: 2, fps: 9 },
+      },
+      pivot: { x: 0.5, y: 0.5 },
+      height: 26 / PIXELS,
+    }),
+    gate: await sprite({
+      ...single('breakwater-post.png', 'stand', 60 / PIXELS),
+      pivot: { x: 0.5, y: 0 },
+      repeatFrom: 0.5,
+    }),
+    prizes: {
+      kind: 'cast',
+      entries: [
+        {
+          id: 'herring',
+          name: 'Herring',
+          points: 5,
+          harm: 0,
+          often: 4,
+          sprite: await sprite(single('herring.png', 'shown', 11 / PIXELS, 2)),
+        },
+        {
+          id: 'lantern',
+          name: 'Lantern',
+          points: 15,
+          harm: 0,
+          often: 1,
+          sprite: await sprite(single('lantern.png', 'shown', 0.9)),
+        },
+      ],
     },
+    backdrop: {
+      ...(await picture('morning-sky.png')),
+      layers: [await layer('far-town.png', 0.2), await layer('moorings.png', 0.5)],
+    } as PartContent,
+    ground: { ...(await picture('sea-strip.png')), fit: 'tile', speed: 1 } as PartContent,
+    'hit-sound': await sound('splash.wav'),
+    'prize-sound': await sound('plip.wav'),
+    music: await sound('quay-waltz.ogg', 'music'),
+    'win-words': words('Back in time for Harbour Days!'),
   }
+  return finish('breakwater-gull', parts, PIXELS, {
+    title: 'Breakwater Gull',
+    tags: ['harbour', 'seabirds', 'one button'],
+    short: 'One button, many posts.',
+    description:
+      'The old Saltwick breakwater has more gaps than posts. Fly the harbour gull through them and bring a herring home for Harbour Days.',
+    howTo: ['Press to flap, let go to sink.', 'Slip between the posts.', 'Pick up what hangs in the gaps.'],
+  })
+}
+
+/** Demo packs by id; each is made from the drawer's files in that folder. */
+export const DEMOS: Record<string, (files: string) => Promise<Pack>> = {
+  'puffin-catch': puffinCatch,
+  'breakwater-gull': gullRun,
 }

@@ -10,13 +10,14 @@ import { hashOf } from '../../core/pack/hash'
 import { Pack } from '../../core/pack/pack'
 import { encodeWav } from '../../core/sound/wav'
 import { Template } from '../../core/template/template'
-import { demoPack } from './demo'
+import { DEMOS } from './demo'
 import { encodeOgg } from './encode'
-import { orchardArt } from './orchard'
-import { assetReader, makeContent } from './recipe'
+import { meadowArt } from './meadow'
+import { orchardArt, type Drawing } from './orchard'
+import { assetReader, makeContent, makeUse } from './recipe'
 import { harbourBackdrop, harbourStart, PIECES } from './saltwick'
 import { RATE } from './synth'
-import { harbourSounds, orchardSounds } from './tunes'
+import { harbourSounds, meadowSounds, orchardSounds } from './tunes'
 
 const root = join(import.meta.dirname, '../..')
 const folder = (...steps: string[]): string => {
@@ -45,6 +46,7 @@ async function template(id: string): Promise<Template> {
         : part['box']
     parts.push({
       ...part,
+      appearsIn: (part['appearsIn'] as Parameters<typeof makeUse>[0][]).map(makeUse),
       ...(box === undefined ? {} : { box }),
       content: await makeContent(part['content'] as Record<string, unknown>, reader),
     })
@@ -54,17 +56,17 @@ async function template(id: string): Promise<Template> {
   return made
 }
 
-async function orchard(): Promise<void> {
-  const art = folder('templates/windfall/art')
-  for (const drawing of orchardArt()) {
+async function draw(id: string, drawings: readonly Drawing[], sounds: Record<string, Float32Array>): Promise<void> {
+  const art = folder('templates', id, 'art')
+  for (const drawing of drawings) {
     writeFileSync(join(art, `${drawing.name}.svg`), drawing.svg)
     const palette = drawing.name !== 'life'
     await sharp(Buffer.from(drawing.svg))
       .png({ compressionLevel: 9, palette, colours: 256, dither: 0, effort: 10 })
       .toFile(join(art, `${drawing.name}.png`))
   }
-  const sound = folder('templates/windfall/sound')
-  for (const [name, samples] of Object.entries(orchardSounds()))
+  const sound = folder('templates', id, 'sound')
+  for (const [name, samples] of Object.entries(sounds))
     writeFileSync(join(sound, `${name}.ogg`), await encodeOgg(samples))
 }
 
@@ -130,13 +132,19 @@ async function saltwick(): Promise<void> {
   )
 }
 
-await orchard()
+await draw('windfall', orchardArt(), orchardSounds())
+await draw('updraft', meadowArt(), meadowSounds())
 await saltwick()
 for (const id of readdirSync(join(root, 'templates'), { withFileTypes: true }).filter((entry) => entry.isDirectory())) {
   const made = await template(id.name)
   console.log(`${made.name} ${made.version}: ${made.parts.length} parts, ${Object.keys(made.assets).length} files`)
 }
-const home = folder('demo/puffin-catch')
-const windfall = Template.parse(JSON.parse(readFileSync(join(root, 'templates/windfall/template.json'), 'utf8')))
-json(join(home, 'pack.json'), Pack.parse(await demoPack(windfall, join(root, 'drawer/saltwick'))))
-console.log('Demo pack: Puffin Catch')
+const demos = []
+for (const [id, make] of Object.entries(DEMOS)) {
+  const pack = Pack.parse(await make(join(root, 'drawer/saltwick')))
+  const home = folder('demo', id)
+  json(join(home, 'pack.json'), pack)
+  demos.push(id)
+  console.log(`Demo pack: ${pack.label.title}`)
+}
+json(join(root, 'demo/index.json'), { demos })

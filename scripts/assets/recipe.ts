@@ -7,6 +7,7 @@ import { sniff } from '../../core/art/sniff'
 import { cells } from '../../core/art/strip'
 import type { AssetFacts } from '../../core/pack/asset'
 import { hashOf } from '../../core/pack/hash'
+import type { PictureFit } from '../../core/game/types'
 import type { PartContent, SpriteContent } from '../../core/pack/content'
 import { decodeSound } from '../../core/sound/decode'
 import { durationOf } from '../../core/sound/samples'
@@ -62,6 +63,7 @@ export interface SpriteRecipe {
   clips: Record<string, { row: number; fps: number; mode?: 'loop' | 'once' | 'bounce' }>
   pivot: { x: number; y: number }
   height: number
+  repeatFrom?: number
 }
 
 export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 'art/'): Promise<SpriteContent> {
@@ -86,8 +88,23 @@ export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 
     hitShape: outlineOf(first) ?? FULL_BOX,
     height: recipe.height,
     crisp: looksLikePixelArt(first),
+    ...(recipe.repeatFrom === undefined ? {} : { repeatFrom: recipe.repeatFrom }),
   }
 }
+
+/** Places by the words the recipes use for them; anywhere else a part is only described. */
+const PLACES: Record<string, string> = {
+  'Start screen': 'start',
+  'How to play': 'how',
+  Options: 'options',
+  'About screen': 'about',
+  'In play': 'play',
+  'Pause screen': 'pause',
+  'Winning screen': 'won',
+  'Losing screen': 'lost',
+}
+export const makeUse = (raw: string | { use: string; name: string }) =>
+  typeof raw === 'string' ? { use: PLACES[raw] ?? '', name: raw } : raw
 
 /** A content as the recipes write it, to one as packs have it. */
 export async function makeContent(raw: Record<string, unknown>, reader: Reader): Promise<PartContent> {
@@ -96,7 +113,17 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
       return makeSprite(raw as unknown as SpriteRecipe, reader)
     case 'picture': {
       const asset = await reader.read(`art/${String(raw['file'])}`)
-      return { kind: 'picture', asset, fit: 'cover', crisp: looksLikePixelArt(reader.pixels.get(asset)!) }
+      const layers = []
+      for (const layer of (raw['layers'] ?? []) as { file: string; speed: number }[])
+        layers.push({ asset: await reader.read(`art/${layer.file}`), speed: layer.speed })
+      return {
+        kind: 'picture',
+        asset,
+        fit: (raw['fit'] as PictureFit | undefined) ?? 'cover',
+        crisp: looksLikePixelArt(reader.pixels.get(asset)!),
+        ...(layers.length === 0 ? {} : { layers }),
+        ...(raw['speed'] === undefined ? {} : { speed: Number(raw['speed']) }),
+      }
     }
     case 'sound':
     case 'music':
@@ -105,6 +132,8 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
         asset: raw['file'] === null ? null : await reader.read(`sound/${String(raw['file'])}`),
         gainDb: 0,
       }
+    case 'typeface':
+      return { kind: 'typeface', name: '', asset: null, glyphs: null }
     case 'wording':
       return { kind: 'wording', text: String(raw['text']), scale: 1 }
     case 'dial':

@@ -1,3 +1,4 @@
+import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
 import { blit, disc, dither, dot, rect, scatter, sheet, stamp, strip, type Palette, type Sheet } from './pixel'
 
 /** The Saltwick set: pixel art of a made-up harbour, drawn letter by letter. */
@@ -314,26 +315,64 @@ function drawn(rows: readonly string[], pad = 1): Sheet {
   return s
 }
 
-export const PIECES: { name: string; words: string; columns: number; rows?: number; make: () => Sheet }[] = [
-  { name: 'puffin', words: 'bird hero seabird', columns: 4, rows: 3, make: puffinStrip },
-  {
-    name: 'herring',
-    words: 'fish silver catch food',
-    columns: 2,
-    make: () => strip([drawn(HERRING), drawn(HERRING_2)], 2),
-  },
-  { name: 'mussel', words: 'shell shellfish food', columns: 1, make: () => drawn(MUSSEL) },
-  { name: 'old boot', words: 'shoe rubbish brown', columns: 1, make: () => drawn(BOOT) },
-  { name: 'rusty tin', words: 'can rubbish metal', columns: 1, make: () => drawn(TIN) },
-  { name: 'lantern', words: 'lamp light life', columns: 1, make: () => drawn(LANTERN) },
-  { name: 'crab', words: 'red claws shellfish', columns: 1, make: () => drawn(CRAB) },
-  { name: 'buoy', words: 'red white float marker', columns: 1, make: () => drawn(BUOY) },
-  { name: 'signal flag', words: 'pennant banner', columns: 1, make: () => drawn(FLAG) },
-  { name: 'anchor', words: 'metal ship', columns: 1, make: () => drawn(ANCHOR) },
-  { name: 'gull', words: 'bird seabird white', columns: 1, make: () => drawn(GULL) },
-  { name: 'tug boat', words: 'ship red vessel', columns: 1, make: () => drawn(TUG) },
-  { name: 'crab pot', words: 'trap basket', columns: 1, make: () => drawn(POT) },
-]
+/** `full` ones fill their picture: layers, backdrops, posts. */
+export const PIECES: { name: string; words: string; columns: number; rows?: number; full?: true; make: () => Sheet }[] =
+  [
+    { name: 'puffin', words: 'bird hero seabird', columns: 4, rows: 3, make: puffinStrip },
+    {
+      name: 'herring',
+      words: 'fish silver catch food',
+      columns: 2,
+      make: () => strip([drawn(HERRING), drawn(HERRING_2)], 2),
+    },
+    { name: 'mussel', words: 'shell shellfish food', columns: 1, make: () => drawn(MUSSEL) },
+    { name: 'old boot', words: 'shoe rubbish brown', columns: 1, make: () => drawn(BOOT) },
+    { name: 'rusty tin', words: 'can rubbish metal', columns: 1, make: () => drawn(TIN) },
+    { name: 'lantern', words: 'lamp light life', columns: 1, make: () => drawn(LANTERN) },
+    { name: 'crab', words: 'red claws shellfish', columns: 1, make: () => drawn(CRAB) },
+    { name: 'buoy', words: 'red white float marker', columns: 1, make: () => drawn(BUOY) },
+    { name: 'signal flag', words: 'pennant banner', columns: 1, make: () => drawn(FLAG) },
+    { name: 'anchor', words: 'metal ship', columns: 1, make: () => drawn(ANCHOR) },
+    { name: 'gull', words: 'bird seabird white', columns: 1, make: () => drawn(GULL) },
+    { name: 'tug boat', words: 'ship red vessel', columns: 1, make: () => drawn(TUG) },
+    { name: 'crab pot', words: 'trap basket', columns: 1, make: () => drawn(POT) },
+    { name: 'flying gull', words: 'bird seabird hero flyer wings', columns: 3, rows: 3, make: gullStrip },
+    { name: 'breakwater post', words: 'timber pole obstacle column', columns: 1, full: true, make: breakwaterPost },
+    { name: 'sea strip', words: 'water ground waves tile', columns: 1, full: true, make: seaStrip },
+    { name: 'morning sky', words: 'backdrop clouds day', columns: 1, full: true, make: morningSky },
+    { name: 'far town', words: 'layer houses hills harbour backdrop', columns: 1, full: true, make: farTown },
+    {
+      name: 'moorings',
+      words: 'layer boats buoys backdrop',
+      columns: 1,
+      make: () => moorings(drawn(TUG, 0), drawn(BUOY, 0)),
+    },
+    {
+      name: 'gull at the breakwater',
+      words: 'start picture sea morning',
+      columns: 1,
+      full: true,
+      make: breakwaterStart,
+    },
+  ]
+
+/** A start picture of the pieces above. */
+function breakwaterStart(): Sheet {
+  const s = morningSky()
+  blit(s, farTown(), 0, 0)
+  blit(s, moorings(drawn(TUG, 0), drawn(BUOY, 0)), 0, 0)
+  const sea = seaStrip()
+  for (let x = 0; x < 320; x += 64) blit(s, sea, x, 180)
+  blit(s, breakwaterPost(), 262, 132, 1)
+  blit(s, breakwaterPost(), 226, 150, 1)
+  const flock = gullStrip()
+  const bird = sheet(30, 26)
+  for (let y = 0; y < 26; y++)
+    bird.data.set(flock.data.subarray(y * flock.width * 4, (y * flock.width + 30) * 4), y * 30 * 4)
+  blit(s, bird, 196, 46, 3)
+  blit(s, drawn(HERRING, 0), 288, 96)
+  return s
+}
 
 const SKY = ['#1b2547', '#263866', '#375687', '#5d82a8', '#95a9b4', '#d9b99b', '#f0c58c']
 const SEA = ['#2c5f74', '#235268', '#1c455c', '#173a50']

@@ -5,11 +5,12 @@ import { userError } from '@core/errors'
 import type { GameDoc } from '@core/game/types'
 import { hashOf } from '@core/pack/hash'
 import type { Pack } from '@core/pack/pack'
-import { stableJson, TYPEFACE_FILE } from '@core/parcel/build'
+import { stableJson } from '@core/parcel/build'
 import { buildGameDoc } from '@core/parcel/game-doc'
 import { ParcelManifest, PARCEL_VERSION } from '@core/parcel/manifest'
 import { unzipSafely } from '@core/parcel/unzip'
 import type { Template } from '@core/template/template'
+import { withSplits } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
 import { decodeAudio, decodePicture } from './decode'
 import { templateAsset, templateById } from './templates'
@@ -67,9 +68,8 @@ function differs(file: string): Finding {
 export async function inspect(bytes: Uint8Array): Promise<Inspected> {
   const files = unzipSafely(bytes, FILE, LIMITS)
   const manifest = readManifest(files)
-  const template = await templateById(manifest.template.id)
-  if (template === null)
-    throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
+  const whole = await templateById(manifest.template.id)
+  if (whole === null) throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
   const listed = new Set(manifest.files.map((file) => file.name))
   const findings: Finding[] = []
   for (const entry of manifest.files) {
@@ -86,13 +86,15 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
     id: 'received-parcel',
     template: manifest.template,
     parts: manifest.parts,
+    pixels: manifest.pixels,
     assets: manifest.assets,
     label: { ...manifest.label, visibility: 'only-me' },
     notes: '',
     postings: [],
     createdFrom: '',
   }
-  const doc: GameDoc = { ...buildGameDoc(template, pack), typeface: TYPEFACE_FILE }
+  const template = withSplits(whole, pack)
+  const doc = buildGameDoc(template, pack)
   if (
     findings.length === 0 &&
     stableJson(JSON.parse(new TextDecoder().decode(files.get('game.json')))) !== stableJson(doc)

@@ -10,6 +10,7 @@ import { newPack, Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/pack/take-in'
 import { encodeWav } from '../../core/sound/wav'
 import { Template } from '../../core/template/template'
+import { withSplits } from '../../core/template/uses'
 import type { Widths } from '../../core/wording/fit'
 import { decodeAudio, decodePicture } from '../../server/utils/decode'
 
@@ -20,6 +21,11 @@ export const windfall: Template = Template.parse(
   JSON.parse(new TextDecoder().decode(read('templates/windfall/template.json'))),
 )
 const widths = JSON.parse(new TextDecoder().decode(read('core/wording/widths.json'))) as Widths
+export const updraft: Template = Template.parse(
+  JSON.parse(new TextDecoder().decode(read('templates/updraft/template.json'))),
+)
+export const breakwaterGull = (): Pack =>
+  Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/breakwater-gull/pack.json'))))
 export const puffinCatch = (): Pack =>
   Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/puffin-catch/pack.json'))))
 export const emptyPack = (): Pack => newPack(windfall, 'a-pack-for-tests')
@@ -34,8 +40,10 @@ export function bytesFrom(extra: ReadonlyMap<string, Uint8Array> = new Map()) {
   return async (hash: string): Promise<Uint8Array | null> => {
     const own = extra.get(hash)
     if (own !== undefined) return own
-    const shipped = windfall.assets[hash]
-    if (shipped !== undefined) return read(`templates/windfall/${shipped.path}`)
+    for (const template of [windfall, updraft]) {
+      const shipped = template.assets[hash]
+      if (shipped !== undefined) return read(`templates/${template.id}/${shipped.path}`)
+    }
     const item = drawerIndex.items.find((one) => one.hash === hash)
     return item === undefined ? null : read(`drawer/saltwick/${item.file}`)
   }
@@ -50,7 +58,7 @@ export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = 
       return found === null ? null : how(found)
     }
   return {
-    template: windfall,
+    template: withSplits(pack.template.id === 'updraft' ? updraft : windfall, pack),
     pack,
     widths,
     bytes,

@@ -36,6 +36,7 @@ const {
     <span v-else-if="content.kind === 'wording'" class="letters head">{{
       content.text.trim().slice(0, 2) || '–'
     }}</span>
+    <span v-else-if="content.kind === 'typeface'" class="letters head">Aa</span>
     <span v-else-if="content.kind === 'dial'" class="letters head">{{ content.value }}</span>
     <span v-else class="letters head">0</span>
   </div>

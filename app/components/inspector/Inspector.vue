@@ -121,7 +121,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
       <div>
         <h3>Where it shows</h3>
         <ul class="uses">
-          <li v-for="use in spec.appearsIn" :key="use">{{ use }}</li>
+          <li v-for="use in spec.appearsIn" :key="use.name">{{ use.name }}</li>
         </ul>
       </div>
       <InspectorCreditEditor v-for="hash in credited" :key="hash" :hash="hash" />

@@ -52,7 +52,7 @@ async function take(): Promise<void> {
           }}</v-btn
         >
         <v-btn variant="outlined" @click="stage.showPart('title-words')">Start screen</v-btn>
-        <v-btn variant="outlined" @click="stage.showPart('hero')">In play</v-btn>
+        <v-btn variant="outlined" @click="stage.showPlay()">In play</v-btn>
         <v-btn color="primary" :loading="busy" @click="take"><BitsIcon name="camera" />Take this moment</v-btn>
       </div>
     </template>

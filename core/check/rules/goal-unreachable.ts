@@ -13,7 +13,7 @@ export const goalUnreachable: Rule = {
   id: 'goal-unreachable',
   severity: 'must',
   about: 'The goal cannot be reached with these casts and dials.',
-  subjects: () => [{ part: 'goal' }],
+  subjects: (ctx) => [{ part: facts(ctx).dial }],
   reads: (ctx) => {
     const { goal, reachable, because } = facts(ctx)
     return [goal, reachable, because]
@@ -24,14 +24,14 @@ export const goalUnreachable: Rule = {
     return [{ facts: { goal, reachable, because }, evidence: { kind: 'figure', text: `${reachable} of ${goal}` } }]
   },
   async fix(ctx) {
-    const { reachable } = facts(ctx)
-    const spec = ctx.template.parts.find((one) => one.id === 'goal')?.dial
+    const { reachable, dial } = facts(ctx)
+    const spec = ctx.template.parts.find((one) => one.id === dial)?.dial
     // Three in four of what falls: hard, and possible.
     const value = Math.floor((reachable * 0.75) / (spec?.step ?? 10)) * (spec?.step ?? 10)
     if (spec === undefined || value < spec.min) return null
     return {
       name: `Set the goal to ${value}`,
-      command: { type: 'set-part', part: 'goal', content: { kind: 'dial', value } },
+      command: { type: 'set-part', part: dial, content: { kind: 'dial', value } },
       bytes: {},
     }
   },

@@ -43,5 +43,7 @@ function shown(content: PartContent): Evidence {
       return { kind: 'words', text: content.text, overWidth: 0 }
     case 'dial':
       return { kind: 'figure', text: String(content.value) }
+    case 'typeface':
+      return { kind: 'figure', text: content.name || 'as made' }
   }
 }

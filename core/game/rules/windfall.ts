@@ -1,7 +1,7 @@
 import { add, type DrawList } from '../draw-list'
 import { pickWeighted, random } from '../random'
 import type { PlayFacts, PlayState, Rules } from '../rules'
-import { dial, type CastActor, type Setup } from '../setup'
+import { dial, shapeAt, type CastActor, type Setup } from '../setup'
 import { touches } from '../shapes'
 import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
 
@@ -159,7 +159,7 @@ function land(state: Windfall, thing: Thing, actor: CastActor): void {
 }
 
 function moveThings(state: Windfall, setup: Setup): void {
-  const hero = setup.sprites['hero']!
+  const hero = shapeAt(setup.sprites['hero']!, state.hero.clip, state.hero.clipStep)
   for (let i = 0; i < state.things.length; i++) {
     const thing = state.things[i]!
     if (!thing.live) continue
@@ -172,7 +172,8 @@ function moveThings(state: Windfall, setup: Setup): void {
     thing.age++
     thing.y += thing.vy
     const safe = thing.cast === BAD && state.hero.hurt > 0
-    if (!safe && touches(hero.shape, actor.shape, thing.x - state.hero.x, thing.y - GROUND_Y)) land(state, thing, actor)
+    if (!safe && touches(hero, shapeAt(actor, 'fall', thing.age), thing.x - state.hero.x, thing.y - GROUND_Y))
+      land(state, thing, actor)
     else if (thing.y > GROUND_Y + 0.2) {
       thing.live = false
       if (thing.cast === GOOD) state.events.push('miss-sound')
@@ -209,6 +210,9 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
   const back = add(list, 'picture', 'backdrop', 0, 0)
   back.w = STAGE.width
   back.h = STAGE.height
+  back.clipStep = state.step
+  // Nothing runs here: layers drift by as the seconds do.
+  back.scroll = state.step / STEPS_PER_SECOND
   for (const thing of state.things) {
     if (!thing.live) continue
     const item = add(list, 'sprite', thing.cast, thing.x, thing.y)
@@ -252,15 +256,20 @@ function facts(setup: Setup): PlayFacts {
   const often = good.reduce((sum, entry) => sum + entry.often, 0)
   const mean = often > 0 ? good.reduce((sum, entry) => sum + entry.often * entry.points, 0) / often : 0
   const limit = dial(setup, 'time')
-  if (mean <= 0) return { goal, reachable: 0, because: 'No good thing brings points.' }
+  if (mean <= 0) return { goal, dial: 'goal', reachable: 0, because: 'No good thing brings points.' }
   const bad = (setup.casts[BAD] ?? []).some((entry) => entry.often > 0)
   const share = bad ? Math.min(1, dial(setup, 'bad-share') / 100) : 0
-  if (share >= 1) return { goal, reachable: 0, because: 'Only bad things fall.' }
-  if (limit <= 0) return { goal, reachable: Infinity, because: 'There is no time limit.' }
+  if (share >= 1) return { goal, dial: 'goal', reachable: 0, because: 'Only bad things fall.' }
+  if (limit <= 0) return { goal, dial: 'goal', reachable: Infinity, because: 'There is no time limit.' }
   const minutes = limit / 60
   const drops = (limit / dial(setup, 'gap')) * (1 + ((dial(setup, 'speed-up') / 100) * minutes) / 2)
   const reachable = Math.floor(drops * (1 - share) * mean)
-  return { goal, reachable, because: `About ${Math.floor(drops * (1 - share))} good things fall in ${limit} seconds.` }
+  return {
+    goal,
+    dial: 'goal',
+    reachable,
+    because: `About ${Math.floor(drops * (1 - share))} good things fall in ${limit} seconds.`,
+  }
 }
 
 function values(state: Windfall, setup: Setup): Record<string, number> {

@@ -1,0 +1,72 @@
+import { modeLrgb, modeOklab, modeOklch, modeRgb, useMode, type Oklch } from 'culori/fn'
+import type { RecolourDoc } from '../game/types'
+
+useMode(modeRgb)
+useMode(modeLrgb)
+useMode(modeOklab)
+const toOklch = useMode(modeOklch)
+const toRgb = useMode(modeRgb)
+
+export const noRecolour = (): RecolourDoc => ({ hue: 0, tint: '', share: 0.8, swaps: [] })
+
+/** True when nothing would look different. */
+export const isPlain = (recolour: RecolourDoc): boolean =>
+  recolour.hue === 0 && (recolour.tint === '' || recolour.share === 0) && recolour.swaps.length === 0
+
+const channels = (hex: string): [number, number, number] => [
+  Number.parseInt(hex.slice(1, 3), 16),
+  Number.parseInt(hex.slice(3, 5), 16),
+  Number.parseInt(hex.slice(5, 7), 16),
+]
+
+const MOST_AWAY = 441.673
+
+/**
+ * Other colours for straight RGBA pixels, in place; alpha and see-through pixels stay. First colours are swapped (all
+ * within `near`, 0..1 of the RGB diagonal, keep their distance to the old colour), then hue is turned in OKLCH (Björn
+ * Ottosson 2020), then all is led towards the tint's hue and chroma with light and dark kept.
+ */
+export function recolourPixels(data: Uint8ClampedArray | Uint8Array, recolour: RecolourDoc): void {
+  const swaps = recolour.swaps.map(({ from, to, near }) => ({ from: channels(from), to: channels(to), near }))
+  const tint = recolour.tint === '' ? null : (toOklch(recolour.tint) as Oklch)
+  const done = new Map<number, number>()
+  const one = (r0: number, g0: number, b0: number): number => {
+    let [r, g, b] = [r0, g0, b0]
+    for (const { from, to, near } of swaps) {
+      const away = Math.sqrt((r - from[0]) ** 2 + (g - from[1]) ** 2 + (b - from[2]) ** 2) / MOST_AWAY
+      if (away > near) continue
+      r = clamp(r + to[0] - from[0])
+      g = clamp(g + to[1] - from[1])
+      b = clamp(b + to[2] - from[2])
+      break
+    }
+    if (recolour.hue === 0 && (tint === null || recolour.share === 0)) return (r << 16) | (g << 8) | b
+    const old = toOklch({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 }) as Oklch
+    let { l, c } = old
+    let h = (old.h ?? 0) + recolour.hue
+    if (tint !== null) {
+      const k = recolour.share
+      // Near white and black there is little room for colour.
+      const room = 4 * l * (1 - l)
+      c = c * (1 - k) + (tint.c ?? 0) * Math.min(1, room * 1.4) * k
+      l = l * (1 - k * 0.25) + tint.l * k * 0.25 * room + l * k * 0.25 * (1 - room)
+      h = k >= 0.5 ? (tint.h ?? 0) : h
+    }
+    const made = toRgb({ mode: 'oklch', l, c, h }) as { r: number; g: number; b: number }
+    return (clamp(made.r * 255) << 16) | (clamp(made.g * 255) << 8) | clamp(made.b * 255)
+  }
+  for (let i = 0; i < data.length; i += 4) {
+    if (data[i + 3] === 0) continue
+    const key = (data[i]! << 16) | (data[i + 1]! << 8) | data[i + 2]!
+    let colour = done.get(key)
+    if (colour === undefined) {
+      colour = one(data[i]!, data[i + 1]!, data[i + 2]!)
+      done.set(key, colour)
+    }
+    data[i] = colour >> 16
+    data[i + 1] = (colour >> 8) & 255
+    data[i + 2] = colour & 255
+  }
+}
+
+const clamp = (value: number): number => Math.max(0, Math.min(255, Math.round(value)))

@@ -1,0 +1,47 @@
+import { random } from '../random'
+import type { SimulatedMind, SimulatedPlayer } from '../rules'
+import { GROUND_Y, HERO_X, type Updraft } from '../rules/updraft'
+import type { Setup } from '../setup'
+import { BITS, type Input } from '../types'
+
+/**
+ * Plays updraft as a person does: keeps the flyer a little below the middle of the gap it sees next, presses when it
+ * sinks under that, late and unevenly. It never reads the generator or gates that are not on the stage yet.
+ */
+function make(skill: number, seed: number): SimulatedMind {
+  return { rng: seed >>> 0, skill: Math.max(0, Math.min(1, skill)), wait: 30, aim: GROUND_Y / 2, memory: 0 }
+}
+
+function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input): void {
+  into.axis = 0
+  into.px = -1
+  into.py = -1
+  into.bits = 0
+  mind.memory = Math.max(0, mind.memory - 1)
+  if (--mind.wait > 0) return
+  const gap = setup.dials['gap-height'] ?? 3
+  let aim = GROUND_Y / 2
+  let nearest = Infinity
+  const width = setup.sprites['gate']?.width ?? 1
+  for (let i = 0; i < state.gates.length; i++) {
+    const gate = state.gates[i]!
+    const away = gate.x - HERO_X
+    if (!gate.live || away < -width * 0.7 || away >= nearest) continue
+    nearest = away
+    aim = (gate.top + gate.bottom) / 2
+  }
+  // How far it drops between two looks, and how high one press carries it: what a player has in the fingers.
+  const lift = (setup.dials['lift'] ?? 6) / 60
+  const weight = (setup.dials['weight'] ?? 14) / 3600
+  const rise = (lift * lift) / (2 * Math.max(weight, 0.0001))
+  const error = (random(mind) + random(mind) - 1) * gap * (0.75 - 0.68 * mind.skill)
+  const press = aim + Math.min(gap * 0.3, rise * 0.45) + error
+  if (mind.memory === 0 && (state.ready || state.hero.y + state.hero.vy * 3 > press)) {
+    into.bits = BITS.confirm
+    // A finger has to come up again, and a beginner is slower at it.
+    mind.memory = Math.round(4 + 6 * (1 - mind.skill))
+  }
+  mind.wait = 1 + Math.round((1 - mind.skill) * 13 * random(mind))
+}
+
+export const updraftPlayer: SimulatedPlayer<Updraft> = { template: 'updraft', make, decide }

@@ -1,0 +1,332 @@
+import { add, type DrawList } from '../draw-list'
+import { pickWeighted, random } from '../random'
+import type { PlayFacts, PlayState, Rules } from '../rules'
+import { dial, partIn, shapeAt, type Actor, type Setup } from '../setup'
+import { makeShape, touches, type Shape } from '../shapes'
+import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
+
+/** One button keeps a flyer up; gaps to pass. */
+export interface Updraft extends PlayState {
+  lives: number
+  hero: { y: number; vy: number; clip: string; clipStep: number; hurt: number }
+  /** Hovers until the first press, so that nobody falls before they have looked. */
+  ready: boolean
+  held: boolean
+  gates: Gate[]
+  pops: { live: boolean; x: number; y: number; age: number; points: number }[]
+  /** World units the camera has moved, and where the next gate comes into being. */
+  scroll: number
+  next: number
+  /** Middle of the last gap. */
+  last: number
+}
+
+/** Two columns with a gap between them. `x` is on the stage. */
+export interface Gate {
+  live: boolean
+  x: number
+  top: number
+  bottom: number
+  passed: boolean
+  /** Entry of the pick-up in the gap, empty when there is none or it was taken. */
+  prize: string
+  age: number
+}
+
+export const HERO_X = 4
+export const GROUND_Y = 9
+const CAPACITY = 8
+const POPS = 4
+const POP_STEPS = 45
+const HURT_STEPS = 80
+const READY_Y = 4.4
+/** Of a column at least this much shows, so that the gap's edge is always seen. */
+const LEAST_COLUMN = 0.6
+const PRIZES = 'prizes'
+
+function start(setup: Setup, seed: number): Updraft {
+  return {
+    rng: seed >>> 0,
+    step: 0,
+    score: 0,
+    outcome: 'playing',
+    events: [],
+    lives: dial(setup, 'lives'),
+    hero: { y: READY_Y, vy: 0, clip: 'fall', clipStep: 0, hurt: 0 },
+    ready: true,
+    // The press that began the game is not meant for the flyer.
+    held: true,
+    gates: Array.from({ length: CAPACITY }, () => ({
+      live: false,
+      x: 0,
+      top: 0,
+      bottom: 0,
+      passed: false,
+      prize: '',
+      age: 0,
+    })),
+    pops: Array.from({ length: POPS }, () => ({ live: false, x: 0, y: 0, age: 0, points: 0 })),
+    scroll: 0,
+    next: 0,
+    last: READY_Y,
+  }
+}
+
+const column = (setup: Setup, use: 'top' | 'bottom'): Actor => setup.sprites[partIn(setup, 'gate', use)]!
+
+function setClip(state: Updraft, clip: string): void {
+  if (state.hero.clip === clip) return
+  state.hero.clip = clip
+  state.hero.clipStep = 0
+}
+
+/** World units a step. */
+function pace(state: Updraft, setup: Setup): number {
+  const minutes = state.step / (STEPS_PER_SECOND * 60)
+  return (dial(setup, 'pace') * (1 + (dial(setup, 'speed-up') / 100) * minutes)) / STEPS_PER_SECOND
+}
+
+function fly(state: Updraft, input: Input, setup: Setup): void {
+  const hero = state.hero
+  const pressed = (input.bits & (BITS.confirm | BITS.up | BITS.pointer)) !== 0
+  if (pressed && !state.held) {
+    state.ready = false
+    hero.vy = -dial(setup, 'lift') / STEPS_PER_SECOND
+    hero.clipStep = 0
+    state.events.push('flap-sound')
+  }
+  state.held = pressed
+  if (hero.hurt > 0) hero.hurt--
+  hero.clipStep++
+  if (state.ready) return
+  hero.vy += dial(setup, 'weight') / (STEPS_PER_SECOND * STEPS_PER_SECOND)
+  hero.y += hero.vy
+  const half = setup.sprites['hero']!.height / 2
+  if (hero.y < half * 0.5) {
+    hero.y = half * 0.5
+    hero.vy = Math.max(0, hero.vy)
+  }
+  if (hero.hurt < HURT_STEPS - 24) setClip(state, hero.vy < 0 ? 'rise' : 'fall')
+  const ground = GROUND_Y - half * 0.6
+  if (hero.y > ground) {
+    hero.y = ground
+    // Bounced off the ground, so that a life is one mistake and not a row of them.
+    hero.vy = (-dial(setup, 'lift') * 0.85) / STEPS_PER_SECOND
+    hurt(state)
+  }
+}
+
+function hurt(state: Updraft): void {
+  if (state.hero.hurt > 0) return
+  state.lives = Math.max(0, state.lives - 1)
+  state.hero.hurt = HURT_STEPS
+  setClip(state, 'hit')
+  state.events.push('hit-sound')
+}
+
+function pop(state: Updraft, y: number, points: number): void {
+  let oldest = state.pops[0]!
+  for (let i = 0; i < state.pops.length; i++) {
+    const p = state.pops[i]!
+    if (!p.live) {
+      oldest = p
+      break
+    }
+    if (p.age > oldest.age) oldest = p
+  }
+  oldest.live = true
+  oldest.x = HERO_X
+  oldest.y = y
+  oldest.age = 0
+  oldest.points = points
+}
+
+function raise(state: Updraft, setup: Setup): void {
+  if (state.scroll < state.next) return
+  state.next = state.scroll + dial(setup, 'spacing')
+  const gap = Math.min(dial(setup, 'gap-height'), GROUND_Y - LEAST_COLUMN * 2)
+  const sway = dial(setup, 'sway')
+  const low = LEAST_COLUMN + gap / 2
+  const high = GROUND_Y - LEAST_COLUMN - gap / 2
+  const from = Math.max(low, state.last - sway)
+  const to = Math.min(high, state.last + sway)
+  const middle = from + random(state) * Math.max(0, to - from)
+  const prizes = setup.casts[PRIZES] ?? []
+  const wins = random(state) < dial(setup, 'prize-share') / 100
+  const index = pickWeighted(state, prizes.length, (i) => prizes[i]!.often)
+  for (let i = 0; i < state.gates.length; i++) {
+    const gate = state.gates[i]!
+    if (gate.live) continue
+    gate.live = true
+    gate.x = STAGE.width + Math.max(column(setup, 'top').width, column(setup, 'bottom').width) / 2
+    gate.top = middle - gap / 2
+    gate.bottom = middle + gap / 2
+    gate.passed = false
+    gate.prize = wins && index >= 0 ? prizes[index]!.id : ''
+    gate.age = 0
+    state.last = middle
+    return
+  }
+}
+
+/** Below its drawing a column goes on straight, as wide as its shape. */
+const bodies = new WeakMap<Actor, { cap: Shape; down: Shape; up: Shape; flipped: Shape }>()
+function bodyOf(actor: Actor) {
+  let body = bodies.get(actor)
+  if (body === undefined) {
+    const { left, right, bottom, points } = actor.shape
+    const box = (top: number, under: number) =>
+      makeShape([
+        { x: left, y: top },
+        { x: right, y: top },
+        { x: right, y: under },
+        { x: left, y: under },
+      ])
+    body = {
+      cap: actor.shape,
+      down: box(bottom, bottom + STAGE.height * 2),
+      up: box(-bottom - STAGE.height * 2, -bottom),
+      flipped: makeShape(points.map((p) => ({ x: p.x, y: -p.y }))),
+    }
+    bodies.set(actor, body)
+  }
+  return body
+}
+
+function bumps(hero: Shape, actor: Actor, dx: number, dy: number, up: boolean): boolean {
+  const body = bodyOf(actor)
+  return touches(hero, up ? body.flipped : body.cap, dx, dy) || touches(hero, up ? body.up : body.down, dx, dy)
+}
+
+function moveGates(state: Updraft, setup: Setup): void {
+  const hero = shapeAt(setup.sprites['hero']!, state.hero.clip, state.hero.clipStep)
+  const top = column(setup, 'top')
+  const bottom = column(setup, 'bottom')
+  const by = pace(state, setup)
+  state.scroll += by
+  for (let i = 0; i < state.gates.length; i++) {
+    const gate = state.gates[i]!
+    if (!gate.live) continue
+    gate.x -= by
+    gate.age++
+    const dx = gate.x - HERO_X
+    if (state.hero.hurt === 0) {
+      if (bumps(hero, top, dx, gate.top - state.hero.y, true)) hurt(state)
+      else if (bumps(hero, bottom, dx, gate.bottom - state.hero.y, false)) hurt(state)
+    }
+    if (gate.prize !== '') {
+      const prize = setup.byId[PRIZES]?.[gate.prize]
+      // An entry that was taken out of the cast while it hung in a gap goes too.
+      if (prize === undefined) gate.prize = ''
+      else if (touches(hero, shapeAt(prize, 'shown', gate.age), dx, (gate.top + gate.bottom) / 2 - state.hero.y)) {
+        gate.prize = ''
+        state.score += prize.points
+        pop(state, (gate.top + gate.bottom) / 2, prize.points)
+        state.events.push('prize-sound')
+      }
+    }
+    if (!gate.passed && dx < 0) {
+      gate.passed = true
+      state.score += dial(setup, 'gap-points')
+      state.events.push('pass-sound')
+    }
+    if (gate.x < -Math.max(top.width, bottom.width)) gate.live = false
+  }
+  for (let i = 0; i < state.pops.length; i++) {
+    const p = state.pops[i]!
+    if (p.live && ++p.age > POP_STEPS) p.live = false
+  }
+}
+
+function judge(state: Updraft, setup: Setup): void {
+  if (state.score >= dial(setup, 'goal')) {
+    state.outcome = 'won'
+    state.events.push('win-sound')
+  } else if (state.lives <= 0) {
+    state.outcome = 'lost'
+    state.events.push('lose-sound')
+  }
+}
+
+function step(state: Updraft, input: Input, setup: Setup): void {
+  state.events.length = 0
+  if (state.outcome !== 'playing') return
+  state.step++
+  fly(state, input, setup)
+  if (state.ready) state.scroll += pace(state, setup)
+  else {
+    raise(state, setup)
+    moveGates(state, setup)
+  }
+  if (state.ready) state.next = state.scroll
+  judge(state, setup)
+}
+
+function draw(state: Updraft, setup: Setup, list: DrawList): void {
+  const back = add(list, 'picture', 'backdrop', 0, 0)
+  back.w = STAGE.width
+  back.h = STAGE.height
+  back.clipStep = state.step
+  back.scroll = state.scroll
+  for (const gate of state.gates) {
+    if (!gate.live) continue
+    const upper = add(list, 'column', 'gate', gate.x, gate.top)
+    upper.use = 'top'
+    upper.h = gate.top
+    upper.sy = -1
+    const lower = add(list, 'column', 'gate', gate.x, gate.bottom)
+    lower.use = 'bottom'
+    lower.h = GROUND_Y - gate.bottom
+    upper.clip = lower.clip = 'stand'
+    upper.clipStep = lower.clipStep = gate.age
+    if (gate.prize === '') continue
+    const prize = add(list, 'sprite', PRIZES, gate.x, (gate.top + gate.bottom) / 2)
+    prize.entry = gate.prize
+    prize.clip = 'shown'
+    prize.clipStep = gate.age
+  }
+  const ground = add(list, 'picture', 'ground', 0, GROUND_Y)
+  ground.w = STAGE.width
+  ground.h = STAGE.height - GROUND_Y
+  ground.clipStep = state.step
+  ground.scroll = state.scroll
+  const hover = state.ready ? Math.abs(((state.step % 60) - 30) / 30) * 0.25 - 0.125 : 0
+  const hero = add(list, 'sprite', 'hero', HERO_X, state.hero.y + hover)
+  hero.clip = state.hero.clip
+  hero.clipStep = state.hero.clipStep
+  if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
+  for (const p of state.pops) {
+    if (!p.live) continue
+    const item = add(list, 'text', 'pop-words', p.x - 1.5, p.y - 0.5 - p.age * 0.02)
+    item.w = 3
+    item.h = 0.8
+    item.text = (p.points > 0 ? '+' : '') + p.points
+    item.alpha = Math.min(1, (POP_STEPS - p.age) / 15)
+  }
+  if (state.ready) add(list, 'text', 'ready-words', 0, 0)
+  add(list, 'text', 'score-words', 0, 0)
+  const lives = Math.max(dial(setup, 'lives'), state.lives)
+  const life = setup.sprites['life']
+  for (let i = 0; i < lives; i++) {
+    const item = add(list, 'sprite', 'life', STAGE.width - 0.75 - i * ((life?.width ?? 0.6) + 0.18), 0.85)
+    item.clip = 'shown'
+    if (i >= state.lives) item.alpha = 0.25
+  }
+}
+
+function facts(setup: Setup): PlayFacts {
+  const goal = dial(setup, 'goal')
+  const fact = (reachable: number, because: string): PlayFacts => ({ goal, dial: 'goal', reachable, because })
+  const shape = setup.sprites['hero']!.shape
+  if (dial(setup, 'gap-height') <= shape.bottom - shape.top) return fact(0, 'The flyer does not fit through a gap.')
+  const prizes = (setup.casts[PRIZES] ?? []).some((entry) => entry.often > 0 && entry.points > 0)
+  if (dial(setup, 'gap-points') > 0) return fact(Infinity, 'Gaps go on for ever.')
+  if (prizes && dial(setup, 'prize-share') > 0) return fact(Infinity, 'Pick-ups go on for ever.')
+  return fact(0, 'Neither gaps nor pick-ups bring points.')
+}
+
+function values(state: Updraft, setup: Setup): Record<string, number> {
+  return { score: state.score, goal: dial(setup, 'goal'), lives: state.lives }
+}
+
+export const updraft: Rules<Updraft> = { id: 'updraft', start, step, draw, facts, values }

@@ -1,0 +1,36 @@
+import { SPLIT } from '../game/setup'
+import type { Pack } from '../pack/pack'
+import type { PartSpec, Template, Use } from './template'
+
+/** The key under which a part is something else in one of its places: `backdrop@won`. */
+export const splitKey = (part: string, use: string): string => part + SPLIT + use
+export const wholePart = (key: string): string => key.split(SPLIT)[0]!
+
+/** Uses of a part that can have something of their own: more than one, and each with a place the engine knows. */
+export function splittable(spec: PartSpec): Use[] {
+  if (spec.id.includes(SPLIT) || spec.content.kind === 'dial' || spec.content.kind === 'typeface') return []
+  return spec.appearsIn.length < 2 ? [] : spec.appearsIn.filter((use) => use.use !== '')
+}
+
+/**
+ * The template with one more part for each use the pack has split off, right behind the part it came from. Everything
+ * that goes through the parts of a template then treats the split one like any other.
+ */
+export function withSplits(template: Template, pack: Pick<Pack, 'parts'>): Template {
+  const keys = Object.keys(pack.parts).filter((key) => key.includes(SPLIT))
+  if (keys.length === 0) return template
+  const parts = template.parts.flatMap((spec) => {
+    const own = splittable(spec).filter((use) => keys.includes(splitKey(spec.id, use.use)))
+    if (own.length === 0) return [spec]
+    return [
+      { ...spec, appearsIn: spec.appearsIn.filter((use) => !own.includes(use)) },
+      ...own.map((use) => ({
+        ...spec,
+        id: splitKey(spec.id, use.use),
+        name: `${spec.name}: ${use.name}`,
+        appearsIn: [use],
+      })),
+    ]
+  })
+  return { ...template, parts }
+}
