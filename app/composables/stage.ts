@@ -21,7 +21,6 @@ import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
 import { makeSpeaker, type Speaker } from '@player/sound'
 import { fitView, toWorld, type View } from '@player/view'
 import { reactive } from 'vue'
-import { STAGE_TYPEFACE } from './typeface'
 
 export interface StageView {
   running: boolean
@@ -48,6 +47,8 @@ const LINGER = 90
 export interface StageOptions {
   setup: Setup
   images: () => Images
+  /** CSS family of the letters, loaded. */
+  typeface?: string
   bytesOf: (asset: string) => Promise<ArrayBuffer>
   straightToPlay: boolean
   few: boolean
@@ -69,6 +70,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     before: false,
   })
   let setup = options.setup
+  let typeface = options.typeface ?? 'sans-serif'
   let beforeSetup: Setup | null = null
   const ink = canvas.getContext('2d', { alpha: false })!
   const list = makeDrawList()
@@ -161,7 +163,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     drawGame(state, with_, list)
     ink.fillStyle = '#171b26'
     ink.fillRect(0, 0, canvas.width, canvas.height)
-    paint(list, with_, { ink, view: place, images: options.images(), typeface: STAGE_TYPEFACE })
+    paint(list, with_, { ink, view: place, images: options.images(), typeface })
   }
 
   const loop: Loop = runLoop(
@@ -214,6 +216,9 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       adoptSetup(session, next)
       speaker.adopt(next.doc)
       resize()
+    },
+    setTypeface(family: string): void {
+      typeface = family
     },
     toggle(): void {
       if (view.back > 0) this.goOnFromHere()
@@ -283,7 +288,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
         ink: picture.getContext('2d')!,
         view: fitView(width, height, setup.doc.pixels),
         images: options.images(),
-        typeface: STAGE_TYPEFACE,
+        typeface,
       })
       return picture
     },

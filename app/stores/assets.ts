@@ -1,6 +1,7 @@
 import type { Mime } from '@core/pack/asset'
 import type { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
+import { bytesKept } from '../storage/assets'
 import { assetBytes } from '../workers/sources'
 
 /** Decoded pictures and object URLs by hash, outside of any reactive state. */
@@ -10,6 +11,7 @@ export const useAssets = defineStore('assets', () => {
   const urls = new Map<string, Promise<string>>()
 
   async function bytesOf(hash: string, template: Template): Promise<Uint8Array | null> {
+    await bytesKept().catch(() => undefined)
     return assetBytes(hash, template)
   }
 
@@ -39,6 +41,13 @@ export const useAssets = defineStore('assets', () => {
     if (!loading.has(hash)) loading.set(hash, decode(hash, mime, bytes))
   }
 
+  /** A picture that is decoded already. */
+  function put(hash: string, bitmap_: ImageBitmap): void {
+    if (loading.has(hash)) return bitmap_.close()
+    bitmaps.set(hash, bitmap_)
+    loading.set(hash, Promise.resolve(bitmap_))
+  }
+
   function url(hash: string, mime: Mime, template: Template): Promise<string> {
     let found = urls.get(hash)
     if (found === undefined) {
@@ -50,5 +59,5 @@ export const useAssets = defineStore('assets', () => {
     return found
   }
 
-  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, prime, url, bytesOf }
+  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, prime, put, url, bytesOf }
 })

@@ -9,14 +9,16 @@ import {
   type Edited,
   type History,
 } from '@core/pack/history'
+import type { AssetFacts } from '@core/pack/asset'
+import type { SpriteContent } from '@core/pack/content'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
 import { withSplits } from '@core/template/uses'
 import { buildGameDoc } from '@core/parcel/game-doc'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, toRaw } from 'vue'
 import * as z from 'zod'
-import { keepBytes } from '../storage/assets'
+import { bytesKept, keepBytes } from '../storage/assets'
 import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
 import { useNotices } from './notices'
 import { useTemplates } from './templates'
@@ -109,6 +111,7 @@ export const useBench = defineStore('bench', () => {
     if (current === null) return
     lastSave = performance.now()
     try {
+      await bytesKept()
       rev = await savePack(current, history.value, rev)
       savedAt.value = new Date().toISOString()
       channel?.postMessage(rev)
@@ -199,6 +202,20 @@ export const useBench = defineStore('bench', () => {
   const content = (part: string) =>
     pack.value === null || template.value === null ? undefined : contentOf(pack.value, template.value, part)
   const facts = (hash: string) => pack.value?.assets[hash] ?? template.value?.assets[hash]?.facts
+  /** As the template has it, without what this pack split off. */
+  const baseSpec = (part: string): PartSpec | undefined => (base.value === null ? undefined : specOf(base.value, part))
+  /** The template as plain data, for the worker. */
+  const plainTemplate = (): Template | null => (template.value === null ? null : toRaw(template.value))
+  /** Facts on every file a sprite's frames lie in. */
+  function factsOfSprite(sprite: SpriteContent): Record<string, AssetFacts> {
+    const found: Record<string, AssetFacts> = {}
+    for (const clip of Object.values(sprite.clips))
+      for (const frame of clip.frames) {
+        const own = facts(frame.asset)
+        if (own !== undefined) found[frame.asset] = JSON.parse(JSON.stringify(own)) as AssetFacts
+      }
+    return found
+  }
   const select = (part: string, entry = '') => {
     selected.value = { part, entry }
     sessionStorage.setItem(`pack-post:selected:${pack.value?.id ?? ''}`, JSON.stringify(selected.value))
@@ -230,6 +247,9 @@ export const useBench = defineStore('bench', () => {
     spec,
     content,
     facts,
+    baseSpec,
+    plainTemplate,
+    factsOfSprite,
     select,
     seal,
   }

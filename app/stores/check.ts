@@ -4,7 +4,7 @@ import { weigh } from '@core/parcel/weigh'
 import playerCode from '#player-code'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
-import { keepBytes } from '../storage/assets'
+import { bytesKept, keepBytes } from '../storage/assets'
 import { workshop } from '../workers/workshop'
 import { useBench } from './bench'
 import { useNotices } from './notices'
@@ -28,6 +28,8 @@ export const useCheck = defineStore('check', () => {
     const mine = ++turn
     state.value = 'running'
     const began = performance.now()
+    // The worker reads from the store: what was just brought in has to be there.
+    await bytesKept().catch(() => undefined)
     const result = await workshop().check(toRaw(template), toRaw(pack), playerCode.length)
     // A later run has been asked for in the meantime: its answer counts.
     if (mine !== turn) return

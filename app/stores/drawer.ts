@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import * as z from 'zod'
 import { listMine, readBytes } from '../storage/assets'
-import type { Bringing } from './swap'
+import type { Bringing } from './incoming'
 
 const Index = z.object({
   id: z.string(),

@@ -1,33 +1,97 @@
+import type { AlignBy } from '@core/art/align'
+import type { GridGuess } from '@core/art/grid'
+import type { StandOut } from '@core/art/contrast'
+import type { Rework } from '@core/art/rework'
 import type { Point } from '@core/game/types'
-import type { SpriteContent } from '@core/pack/content'
+import type { Frame, SpriteContent } from '@core/pack/content'
 import { defineStore } from 'pinia'
-import { toRaw } from 'vue'
 import { workshop } from '../workers/workshop'
+import type { SpriteLook } from '../workers/workshop.worker'
 import { useBench } from './bench'
+import { plain, useSwap } from './swap'
 
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+export type ShapeKind = 'outline' | 'box' | 'capsule' | 'fair'
+const firstFrame = (sprite: SpriteContent): Frame => Object.values(sprite.clips)[0]!.frames[0]!
 
-/** Hit shapes against drawings, worked out in the worker. */
+/** Questions about drawings that the worker answers. */
 export const useShapes = defineStore('shapes', () => {
   const bench = useBench()
-  const frameOf = (sprite: SpriteContent) => Object.values(sprite.clips)[0]!.frames[0]!
+  const swap = useSwap()
 
-  /** Area of the hit shape over the drawn area of the first frame; null when it cannot be told. */
-  async function fairness(sprite: SpriteContent): Promise<number | null> {
-    const frame = frameOf(sprite)
-    const facts = bench.facts(frame.asset)
-    return facts === undefined || bench.template === null
+  /** Area of the hit shape over the drawn area of a frame; null when it cannot be told. */
+  async function fairness(
+    sprite: SpriteContent,
+    shape = sprite.hitShape,
+    frame = firstFrame(sprite),
+  ): Promise<number | null> {
+    const template = bench.plainTemplate()
+    return template === null
       ? null
-      : workshop().fairness(plain(sprite.hitShape), plain(frame), plain(facts), toRaw(bench.template))
+      : workshop().fairness(plain(shape), plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
   }
 
-  async function fit(sprite: SpriteContent, points = 12): Promise<Point[] | null> {
-    const frame = frameOf(sprite)
-    const facts = bench.facts(frame.asset)
-    return facts === undefined || bench.template === null
+  async function shape(
+    kind: ShapeKind,
+    sprite: SpriteContent,
+    frame = firstFrame(sprite),
+    points = 12,
+    ratio = 1,
+  ): Promise<Point[] | null> {
+    const template = bench.plainTemplate()
+    return template === null
       ? null
-      : workshop().outline(plain(frame), plain(facts), toRaw(bench.template), points)
+      : workshop().shape(kind, points, ratio, plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
   }
 
-  return { fairness, fit }
+  async function look(sprite: SpriteContent, frame: Frame): Promise<SpriteLook | null> {
+    const template = bench.plainTemplate()
+    return template === null
+      ? null
+      : workshop().look(plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
+  }
+
+  async function proposeCut(sprite: SpriteContent): Promise<GridGuess> {
+    const { asset } = firstFrame(sprite)
+    return swap.value(await workshop().proposeCut(asset, plain(bench.facts(asset)!), bench.plainTemplate()!))
+  }
+
+  async function trim(sprite: SpriteContent, margin: number): Promise<SpriteContent> {
+    return swap.value(await workshop().trim(plain(sprite), bench.factsOfSprite(sprite), bench.plainTemplate()!, margin))
+  }
+
+  async function align(sprite: SpriteContent, clip: string, by: AlignBy) {
+    return swap.value(
+      await workshop().align(plain(sprite), clip, by, bench.factsOfSprite(sprite), bench.plainTemplate()!),
+    )
+  }
+
+  async function preview(sprite: SpriteContent, frame: Frame, what: Rework) {
+    return swap.value(
+      await workshop().previewRework(
+        plain(sprite),
+        plain(frame),
+        what,
+        bench.factsOfSprite(sprite),
+        bench.plainTemplate()!,
+      ),
+    )
+  }
+
+  async function repeatOf(sprite: SpriteContent): Promise<number | null> {
+    return workshop().repeatOf(
+      plain(sprite),
+      plain(firstFrame(sprite)),
+      bench.factsOfSprite(sprite),
+      bench.plainTemplate()!,
+    )
+  }
+
+  /** How well drawings stand out from a backdrop dimmed by `dim`. */
+  async function standOut(sprites: SpriteContent[], ground: string, dim: number): Promise<(StandOut | null)[]> {
+    const template = bench.plainTemplate()
+    const facts = { [ground]: plain(bench.facts(ground)!), ...Object.assign({}, ...sprites.map(bench.factsOfSprite)) }
+    return template === null ? [] : workshop().standOut(plain(sprites), ground, dim, facts, template)
+  }
+
+  return { fairness, shape, look, proposeCut, trim, align, preview, repeatOf, standOut }
 })

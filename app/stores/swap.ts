@@ -1,35 +1,35 @@
+import type { Rework } from '@core/art/rework'
+import { groupNumbered } from '@core/art/numbered'
+import type { SpriteWish } from '@core/art/strip'
 import { UserError } from '@core/errors'
-import { sniff } from '@core/art/sniff'
-import type { AssetFacts, Source } from '@core/pack/asset'
-import { checkFileSize, identify } from '@core/pack/take-in'
-import type { CastContent, CastEntry, PartContent, SpriteContent } from '@core/pack/content'
+import type { AssetFacts } from '@core/pack/asset'
+import type { Command } from '@core/pack/commands'
+import { freeEntryId } from '@core/pack/commands'
+import type { CastContent, CastEntry, PartContent, SpriteContent, Strip } from '@core/pack/content'
 import type { PartSpec } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { keepBytes, keepMine } from '../storage/assets'
-import { drawSvg } from '../workers/draw-svg'
 import { workshop } from '../workers/workshop'
 import type { TakenIn } from '../workers/workshop.worker'
 import { useAssets } from './assets'
 import { useBench } from './bench'
+import { fromFile, plainName, readIncoming, unpacked, type Bringing } from './incoming'
 import { useNotices } from './notices'
 
-/** A file, or a piece of the drawer that is not a file yet. */
-export interface Bringing {
-  name: string
-  bytes: () => Promise<Uint8Array>
-  size: number
-  source?: Partial<Source>
-  cut?: { columns: number; rows: number }
+export { fromFile, plainName, type Bringing }
+
+type Want = 'picture' | 'sound' | 'typeface'
+const WANTS: Record<PartContent['kind'], Want | null> = {
+  sprite: 'picture',
+  picture: 'picture',
+  cast: 'picture',
+  sound: 'sound',
+  music: 'sound',
+  typeface: 'typeface',
+  wording: null,
+  dial: null,
 }
-
-export const fromFile = (file: File): Bringing => ({
-  name: file.name,
-  size: file.size,
-  bytes: async () => new Uint8Array(await file.arrayBuffer()),
-})
-
-const SVG_PX_PER_UNIT = 160
 
 /** Swapping: what comes in becomes the content of a part, whatever its name or ending. */
 export const useSwap = defineStore('swap', () => {
@@ -38,99 +38,150 @@ export const useSwap = defineStore('swap', () => {
   const assetsStore = useAssets()
   const busy = ref('')
 
-  const wantOf = (content: PartContent): 'picture' | 'sound' | null =>
-    content.kind === 'sound' || content.kind === 'music'
-      ? 'sound'
-      : content.kind === 'wording' || content.kind === 'dial'
-        ? null
-        : 'picture'
+  /** Shows at once and is stored meanwhile; the pack is saved only when its bytes are. */
+  function keep(taken: TakenIn): TakenIn {
+    const { hash, facts, files, bitmap, told } = taken
+    if (bitmap !== undefined) assetsStore.put(hash, bitmap)
+    else if (facts.mime.startsWith('image/')) assetsStore.prime(hash, facts.mime, files.get(hash)!)
+    void keepBytes(files).catch(() => undefined)
+    void keepMine(hash, facts).catch(() => undefined)
+    for (const sentence of told) notices.say(sentence)
+    return taken
+  }
 
+  function value<T>(answer: { ok: true; value: T } | { ok: false; code: string; message: string }): T {
+    if (!answer.ok) throw new UserError(answer.message, answer.code)
+    return answer.value
+  }
+
+  async function takePictures(
+    what: readonly Bringing[],
+    height: number,
+    wish?: SpriteWish,
+    cut?: Strip,
+  ): Promise<TakenIn> {
+    const incoming = await readIncoming(what, height)
+    const source = what[0]?.source ?? {}
+    return keep(value(await workshop().takePictures(incoming, new Date().toISOString(), source, wish, cut)))
+  }
+
+  /** One file that is not cut or matched: a cover, a layer, a sound. */
   async function takeIn(what: Bringing, want: 'picture' | 'sound', height: number): Promise<TakenIn> {
-    checkFileSize(what.name, what.size)
-    const bytes = await what.bytes()
-    const imported = new Date().toISOString()
-    const source = what.source ?? {}
-    let drawn: Uint8Array | undefined
-    if (want === 'picture' && sniff(bytes)?.mime === 'image/svg+xml') {
-      const size = identify(what.name, bytes, 'picture')
-      drawn = await drawSvg(what.name, bytes, size, height * SVG_PX_PER_UNIT)
-    }
-    const taken =
-      want === 'picture'
-        ? await workshop().takePicture(what.name, bytes, imported, source, drawn)
-        : await workshop().takeSound(what.name, bytes, imported, source)
-    if (!taken.ok) throw new UserError(taken.message, taken.code)
-    const { hash, facts, files } = taken.value
-    if (want === 'picture') assetsStore.prime(hash, facts.mime, files.get(hash)!)
-    await Promise.all([keepBytes(files), keepMine(hash, facts)])
-    return taken.value
+    if (want === 'picture') return takePictures([what], height)
+    const [file] = await readIncoming([what], height)
+    return keep(value(await workshop().takeSound(what.name, file!.bytes, new Date().toISOString(), what.source ?? {})))
   }
 
-  async function sprite(
-    taken: TakenIn,
-    like: SpriteContent,
-    spec: PartSpec,
-    cut?: Bringing['cut'],
-  ): Promise<SpriteContent> {
-    const wish = {
-      clips: spec.clips ?? Object.keys(like.clips).slice(0, 1),
-      optionalClips: spec.optionalClips ?? [],
-      like,
-    }
-    const made = await workshop().cutSprite(taken.hash, taken.facts, bench.template!, wish, cut)
-    if (!made.ok) throw new UserError(made.message, made.code)
-    return made.value
-  }
+  const wishOf = (spec: PartSpec, like: SpriteContent): SpriteWish => ({
+    clips: spec.clips ?? Object.keys(like.clips).slice(0, 1),
+    optionalClips: spec.optionalClips ?? [],
+    like,
+    ...(spec.column === true ? { column: true } : {}),
+  })
 
   const assets = (taken: TakenIn): Record<string, AssetFacts> => ({ ...taken.originals, [taken.hash]: taken.facts })
 
-  /** Puts a file on a part (or one entry of a cast) as one named step. Bad files are told in a sentence; nothing changes. */
-  async function put(what: Bringing, part: string, entry = ''): Promise<boolean> {
-    const spec = bench.spec(part)
-    const content = bench.content(part)
-    if (spec === undefined || content === undefined) return false
-    const want = wantOf(content)
-    if (want === null) {
-      notices.warn(
-        `${spec.name} is ${content.kind === 'dial' ? 'a dial' : 'made of words'}; drop “${what.name}” on a picture or a sound.`,
-      )
-      return false
+  /** The command that puts files on a part (or one entry of a cast), with the name of its step. Throws UserErrors. */
+  async function commandFor(
+    given: readonly Bringing[],
+    spec: PartSpec,
+    content: PartContent,
+    entry: string,
+  ): Promise<{ name: string; command: Command; added?: string }> {
+    const what = await unpacked(given)
+    const first = what[0]!
+    const set = (next: PartContent, taken: TakenIn) => ({
+      name: `Swap ${spec.name}`,
+      command: { type: 'set-part', part: spec.id, content: next, assets: assets(taken) } as Command,
+    })
+    switch (content.kind) {
+      case 'sprite': {
+        const like = spec.content.kind === 'sprite' ? spec.content : content
+        const taken = await takePictures(what, content.height, wishOf(spec, like), first.cut)
+        return set(taken.sprite!, taken)
+      }
+      case 'picture': {
+        const taken = await takePictures(what, 10)
+        const { clip: _old, ...rest } = content
+        const moving = taken.clip === undefined ? {} : { clip: taken.clip }
+        return set({ ...rest, asset: taken.hash, crisp: taken.crisp, ...moving }, taken)
+      }
+      case 'sound':
+      case 'music': {
+        const taken = await takeIn(first, 'sound', 1)
+        return set({ ...content, asset: taken.hash }, taken)
+      }
+      case 'typeface': {
+        const [file] = await readIncoming([first], 1)
+        const made = value(
+          await workshop().takeFont(first.name, file!.bytes, new Date().toISOString(), first.source ?? {}),
+        )
+        keep(made)
+        if (made.font.embedding !== 'yes')
+          notices.warn(
+            made.font.embedding === 'no'
+              ? `“${made.font.family}” forbids being part of other works. Ask its maker before you post this.`
+              : `“${made.font.family}” asks for a licence before it goes into a game. Make sure that you have one.`,
+          )
+        if (made.font.missing !== '')
+          notices.say(
+            `“${made.font.family}” does not have ${[...made.font.missing].slice(0, 8).join(' ')}; other letters stand in.`,
+          )
+        return set({ kind: 'typeface', name: made.font.family.slice(0, 80), asset: made.hash, glyphs: null }, made)
+      }
+      case 'cast':
+        return castCommand(what, spec, content, entry)
+      default:
+        throw new UserError(
+          `${spec.name} is ${content.kind === 'dial' ? 'a dial' : 'made of words'}; drop “${first.name}” on a picture or a sound.`,
+          'part-kind',
+        )
     }
+  }
+
+  /** On an entry: its drawing. On the cast itself: one more entry, or one for each row of files. */
+  async function castCommand(what: readonly Bringing[], spec: PartSpec, cast: CastContent, entry: string) {
+    const old = cast.entries.find((one) => one.id === entry)
+    const like = old?.sprite ?? (spec.content.kind === 'cast' ? spec.content.entries[0]?.sprite : undefined)
+    if (like === undefined) throw new UserError(`${spec.name} has nobody to take after. Reset it first.`, 'cast-empty')
+    const wish = wishOf(spec, like)
+    if (old !== undefined) {
+      const taken = await takePictures(what, old.sprite.height, wish, what[0]!.cut)
+      const change = { sprite: taken.sprite!, name: plainName(what[0]!.name) }
+      const command: Command = {
+        ...{ type: 'cast-set', part: spec.id, from: cast, entry, change, assets: assets(taken) },
+      }
+      return { name: `Swap ${old.name}`, command }
+    }
+    const described = what.some((one) => /\.json$/i.test(one.name))
+    const rows = described ? [what] : groupNumbered(what).map((row) => row.files)
+    const commands: Command[] = []
+    let last = ''
+    for (const row of rows) {
+      const taken = await takePictures(row, like.height, wish, row[0]!.cut)
+      const name = plainName(
+        row.length > 1 ? row[0]!.name.replace(/[\s._-]*\(?\d+\)?(?=\.[a-z]+$)/i, '') : row[0]!.name,
+      )
+      const made: CastEntry = {
+        id: freeEntryId(cast, name),
+        name,
+        sprite: taken.sprite!,
+        points: spec.role === 'bad' ? 0 : 10,
+        harm: spec.role === 'bad' ? 1 : 0,
+        often: 2,
+      }
+      last = name
+      commands.push({ type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) })
+    }
+    const added = commands.length === 1 ? `Add ${last}` : `Add ${commands.length} to ${spec.name}`
+    return { name: added, command: { type: 'all', commands } as Command, added: spec.id }
+  }
+
+  /** Tells a UserError in its sentence; true when all went well. */
+  async function trying(part: string, does: () => Promise<void>): Promise<boolean> {
     busy.value = part
     try {
-      const reference = spec.content
-      const height = content.kind === 'sprite' ? content.height : content.kind === 'picture' ? 10 : 1
-      const taken = await takeIn(what, want, height)
-      const step = `Swap ${spec.name}`
-      switch (content.kind) {
-        case 'sprite':
-          await bench.act(step, {
-            type: 'set-part',
-            part,
-            content: await sprite(taken, reference.kind === 'sprite' ? reference : content, spec, what.cut),
-            assets: assets(taken),
-          })
-          break
-        case 'picture':
-          await bench.act(step, {
-            type: 'set-part',
-            part,
-            content: { ...content, asset: taken.hash, crisp: taken.crisp },
-            assets: assets(taken),
-          })
-          break
-        case 'sound':
-        case 'music':
-          await bench.act(step, {
-            type: 'set-part',
-            part,
-            content: { ...content, asset: taken.hash },
-            assets: assets(taken),
-          })
-          break
-        case 'cast':
-          await putEntry(what, taken, spec, content, entry)
-      }
+      await does()
       return true
     } catch (error) {
       if (!(error instanceof UserError)) throw error
@@ -141,85 +192,98 @@ export const useSwap = defineStore('swap', () => {
     }
   }
 
-  /** On an entry: its drawing. On the cast itself: one more entry. */
-  async function putEntry(
-    what: Bringing,
-    taken: TakenIn,
-    spec: PartSpec,
-    cast: CastContent,
-    entry: string,
-  ): Promise<void> {
-    const old = cast.entries.find((one) => one.id === entry)
-    const like = old?.sprite ?? (spec.content.kind === 'cast' ? spec.content.entries[0]?.sprite : undefined)
-    if (like === undefined) return
-    const drawing = await sprite(taken, like, spec, what.cut)
-    const name = plainName(what.name)
-    if (old !== undefined) {
-      await bench.act(`Swap ${old.name}`, {
-        type: 'cast-set',
-        part: spec.id,
-        from: cast,
-        entry,
-        change: { sprite: drawing, name },
-        assets: assets(taken),
-      })
-      return
-    }
-    const made: CastEntry = {
-      id: name,
-      name,
-      sprite: drawing,
-      points: spec.role === 'bad' ? 0 : 10,
-      harm: spec.role === 'bad' ? 1 : 0,
-      often: 2,
-    }
-    await bench.act(`Add ${name}`, { type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) })
-    bench.select(
-      spec.id,
-      bench.content(spec.id)?.kind === 'cast' ? ((bench.content(spec.id) as CastContent).entries.at(-1)?.id ?? '') : '',
-    )
+  /** Puts files on a part as one named step. Bad files are told in a sentence; nothing changes then. */
+  async function put(what: Bringing | readonly Bringing[], part: string, entry = ''): Promise<boolean> {
+    const list = Array.isArray(what) ? (what as readonly Bringing[]) : [what as Bringing]
+    const spec = bench.spec(part)
+    const content = bench.content(part)
+    if (spec === undefined || content === undefined || list.length === 0) return false
+    return trying(part, async () => {
+      const { name, command, added } = await commandFor(list, spec, content, entry)
+      await bench.act(name, command)
+      if (added === undefined) return
+      const cast = bench.content(added)
+      if (cast?.kind === 'cast') bench.select(added, cast.entries.at(-1)?.id ?? '')
+    })
+  }
+
+  /** Many parts at once, as one step. */
+  async function putMany(rows: readonly { what: Bringing; part: string }[]): Promise<boolean> {
+    return trying(rows[0]?.part ?? '', async () => {
+      const byPart = new Map<string, Bringing[]>()
+      for (const { what, part } of rows) byPart.set(part, [...(byPart.get(part) ?? []), what])
+      const commands: Command[] = []
+      for (const [part, what] of byPart) {
+        const spec = bench.spec(part)
+        const content = bench.content(part)
+        if (spec !== undefined && content !== undefined)
+          commands.push((await commandFor(what, spec, content, '')).command)
+      }
+      await bench.act(`Swap ${commands.length} parts`, { type: 'all', commands })
+    })
+  }
+
+  const wants = (part: string): Want | null => {
+    const content = bench.content(part)
+    return content === undefined ? null : WANTS[content.kind]
+  }
+
+  function spriteAt(part: string, entry: string): SpriteContent | undefined {
+    const content = bench.content(part)
+    if (content?.kind === 'sprite') return content
+    return content?.kind === 'cast' ? content.entries.find((one) => one.id === entry)?.sprite : undefined
   }
 
   /** Cuts the sprite's picture again with other columns and rows. */
-  async function recut(part: string, entry: string, cut: { columns: number; rows: number }): Promise<void> {
+  async function recut(part: string, entry: string, cut: Strip): Promise<void> {
     const spec = bench.spec(part)
-    const content = bench.content(part)
-    const old =
-      content?.kind === 'sprite'
-        ? content
-        : content?.kind === 'cast'
-          ? content.entries.find((one) => one.id === entry)?.sprite
-          : undefined
+    const old = spriteAt(part, entry)
     const hash = old === undefined ? undefined : Object.values(old.clips)[0]?.frames[0]?.asset
     const facts = hash === undefined ? undefined : bench.facts(hash)
     if (spec === undefined || old === undefined || hash === undefined || facts === undefined) return
-    const wish = { clips: spec.clips ?? Object.keys(old.clips), optionalClips: spec.optionalClips ?? [], like: old }
-    const made = await workshop().cutSprite(hash, facts, bench.template!, wish, cut)
-    if (!made.ok) return notices.warn(made.message)
-    await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made.value)
+    const wish = { ...wishOf(spec, old), clips: spec.clips ?? Object.keys(old.clips) }
+    await trying(part, async () => {
+      const made = value(await workshop().cutSprite(hash, facts, bench.plainTemplate()!, wish, cut))
+      await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made)
+    })
   }
 
   async function setSprite(
     part: string,
     entry: string,
     name: string,
-    sprite_: SpriteContent,
+    sprite: SpriteContent,
     mark = '',
+    made: Record<string, AssetFacts> = {},
   ): Promise<void> {
     const content = bench.content(part)
     if (content?.kind === 'cast')
-      await bench.act(name, { type: 'cast-set', part, from: content, entry, change: { sprite: sprite_ } }, { mark })
-    else await bench.act(name, { type: 'set-part', part, content: sprite_ }, { mark })
+      await bench.act(
+        name,
+        { type: 'cast-set', part, from: content, entry, change: { sprite }, assets: made },
+        { mark },
+      )
+    else await bench.act(name, { type: 'set-part', part, content: sprite, assets: made }, { mark })
   }
 
-  return { busy, put, recut, setSprite, takeIn }
+  /** Works on the drawing's pixels: new files, with the old ones kept as what they were made from. */
+  async function rework(part: string, entry: string, name: string, sprite: SpriteContent, what: Rework): Promise<void> {
+    await trying(part, async () => {
+      const made = value(
+        await workshop().rework(plain(sprite), what, bench.factsOfSprite(sprite), bench.plainTemplate()!),
+      )
+      if (made.files.size === 0) {
+        notices.say('Nothing had to be changed.')
+        return
+      }
+      for (const [hash, bytes] of made.files) assetsStore.prime(hash, 'image/png', bytes)
+      void keepBytes(made.files).catch(() => undefined)
+      await setSprite(part, entry, name, made.sprite, '', made.assets)
+    })
+  }
+
+  return { busy, put, putMany, wants, recut, setSprite, rework, takeIn, spriteAt, trying, value }
 })
 
-/** "old_boot-2.png" → "Old boot 2". */
-export function plainName(file: string): string {
-  const words = file
-    .replace(/\.[a-z0-9]{2,5}$/i, '')
-    .replace(/[_-]+/g, ' ')
-    .trim()
-  return (words.charAt(0).toUpperCase() + words.slice(1)).slice(0, 60) || 'Thing'
-}
+/** Workers take plain data only, no proxies. */
+export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T

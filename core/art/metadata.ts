@@ -124,12 +124,15 @@ const PNG_TAGS = new Set(['tEXt', 'zTXt', 'iTXt', 'eXIf', 'tIME'])
 function stripPng(bytes: Uint8Array): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const parts: Uint8Array[] = [bytes.subarray(0, 8)]
-  for (let at = 8; at + 12 <= bytes.length;) {
+  let at = 8
+  while (at + 12 <= bytes.length) {
     const end = at + 12 + view.getUint32(at)
     if (!PNG_TAGS.has(String.fromCharCode(...bytes.subarray(at + 4, at + 8)))) parts.push(bytes.subarray(at, end))
     at = end
   }
-  return join(parts)
+  // A file that was cut off stays so: whoever decodes it tells.
+  if (at < bytes.length) parts.push(bytes.subarray(at))
+  return parts.length === 2 && parts[1]!.length === bytes.length - 8 ? bytes : join(parts)
 }
 
 function stripWebp(bytes: Uint8Array): Uint8Array {

@@ -1,78 +1,93 @@
-import type { SpriteContent } from '../pack/content'
+import type { SpriteContent, Strip } from '../pack/content'
+import { cellsOf } from './grid'
 import { outlineOf, FULL_BOX } from './outline'
-import { crop, looksLikePixelArt, type Pixels, type Rect } from './pixels'
+import { crop, drawnBox, looksLikePixelArt, type Pixels, type Rect } from './pixels'
+import { findRepeat } from './repeat'
 
 /** What a template's sprite part asks of a new drawing. */
 export interface SpriteWish {
   clips: readonly string[]
   optionalClips: readonly string[]
+  /** Drawn as a column whose lower rows repeat. */
+  column?: boolean
   /** The content to take speeds, pivot and size from. */
   like: SpriteContent
 }
 
-/** Cells of a strip, row by row. A size that does not divide loses the rest at the right and below. */
-export function cells(width: number, height: number, columns: number, rows: number): Rect[] {
-  const w = Math.max(1, Math.floor(width / columns))
-  const h = Math.max(1, Math.floor(height / rows))
-  return Array.from({ length: columns * rows }, (_, i) => ({
-    x: (i % columns) * w,
-    y: Math.floor(i / columns) * h,
-    w,
-    h,
-  }))
-}
+/** Cells of a strip without margins, row by row. */
+export const cells = (width: number, height: number, columns: number, rows: number): Rect[] =>
+  cellsOf(width, height, { columns, rows })
 
-/**
- * A guess at how many cells a picture is a strip of: a row of squares when the width is a whole multiple of the
- * height, else one picture.
- */
+/** A row of squares when the width is a whole multiple of the height, else one picture. */
 export function guessStrip(width: number, height: number): { columns: number; rows: number } {
   const ratio = width / height
   if (ratio >= 2 && ratio <= 16 && width % height === 0) return { columns: ratio, rows: 1 }
   return { columns: 1, rows: 1 }
 }
 
+/** Frames that came in, each with its place; by clip name. */
+export type FrameGroups = Record<string, { frames: SpriteContent['clips'][string]['frames']; fps?: number }>
+
 /**
- * Makes the content of a sprite part from one picture cut into cells. With as many rows as clips, each row is a clip;
- * else all cells are one clip that serves for all. Pivot and shown height follow the template; the hit shape is the
- * outline of the first frame.
+ * Makes the content of a sprite part from frames in groups. Speeds, pivot and shown height follow the template; the
+ * hit shape is the outline of the first frame. `first` is that frame's drawing.
  */
-export function spriteFromPicture(
-  hash: string,
-  pixels: Pixels,
-  cut: { columns: number; rows: number },
+export function spriteFromFrames(
+  groups: FrameGroups,
+  first: Pixels,
   wish: SpriteWish,
+  cut: Strip,
+  canvas?: { w: number; h: number },
 ): SpriteContent {
-  const all = cells(pixels.width, pixels.height, cut.columns, cut.rows)
-  const names = [...wish.clips, ...wish.optionalClips]
-  const perClip = cut.rows > 1 && cut.rows <= names.length
   const clips: SpriteContent['clips'] = {}
-  const groups = perClip ? names.slice(0, cut.rows) : names.slice(0, 1)
-  groups.forEach((name, row) => {
-    const rects = perClip ? all.slice(row * cut.columns, (row + 1) * cut.columns) : all
-    const drawn = rects.filter((rect) => looksDrawn(pixels, rect))
+  for (const [name, group] of Object.entries(groups)) {
     const like = wish.like.clips[name]
-    const fps = like !== undefined && like.frames.length > 1 ? like.fps : 8
     clips[name] = {
-      frames: (drawn.length > 0 ? drawn : rects.slice(0, 1)).map((rect) => ({ asset: hash, ...rect, hold: 1 })),
-      fps,
+      frames: group.frames,
+      fps: group.fps ?? (like !== undefined && like.frames.length > 1 ? like.fps : 8),
       mode: like?.mode ?? 'loop',
     }
-  })
-  const first = clips[groups[0]!]!.frames[0]!
-  const frame = crop(pixels, first)
+  }
   return {
     kind: 'sprite',
     clips,
     strip: cut,
+    ...(canvas === undefined ? {} : { canvas }),
     pivot: { ...wish.like.pivot },
-    hitShape: outlineOf(frame) ?? FULL_BOX.map((p) => ({ ...p })),
+    hitShape: outlineOf(first) ?? FULL_BOX.map((p) => ({ ...p })),
     height: wish.like.height,
-    crisp: looksLikePixelArt(frame),
+    crisp: looksLikePixelArt(first),
+    ...(wish.column === true ? { repeatFrom: findRepeat(first) } : {}),
   }
 }
 
-function looksDrawn(pixels: Pixels, rect: Rect): boolean {
+/**
+ * Makes the content of a sprite part from one picture cut into cells. With as many rows as clips, each row is a clip;
+ * else all cells are one clip that serves for all.
+ */
+export function spriteFromPicture(hash: string, pixels: Pixels, cut: Strip, wish: SpriteWish): SpriteContent {
+  const without = new Set(cut.without ?? [])
+  const all = cellsOf(pixels.width, pixels.height, cut)
+  const names = [...wish.clips, ...wish.optionalClips]
+  const perClip = cut.rows > 1 && cut.rows <= names.length
+  const groups: FrameGroups = {}
+  for (const [row, name] of (perClip ? names.slice(0, cut.rows) : names.slice(0, 1)).entries()) {
+    const indices = all.map((_, i) => i).filter((i) => !perClip || Math.floor(i / cut.columns) === row)
+    const drawn = indices.filter((i) => !without.has(i) && looksDrawn(pixels, all[i]!))
+    const rects = (drawn.length > 0 ? drawn : indices.slice(0, 1)).map((i) => all[i]!)
+    groups[name] = { frames: rects.map((rect) => ({ asset: hash, ...toEdge(pixels, rect, wish), hold: 1 })) }
+  }
+  const first = Object.values(groups)[0]!.frames[0]!
+  return spriteFromFrames(groups, crop(pixels, first), wish, cut)
+}
+
+/** A column has to meet the gap's edge: see-through rows above and below its drawing are left out. */
+function toEdge(pixels: Pixels, rect: Rect, wish: SpriteWish): Rect {
+  const box = wish.column === true ? drawnBox(crop(pixels, rect), 100) : null
+  return box === null ? rect : { x: rect.x + box.x, y: rect.y + box.y, w: box.w, h: box.h }
+}
+
+export function looksDrawn(pixels: Pixels, rect: Rect): boolean {
   for (let y = rect.y; y < rect.y + rect.h; y++)
     for (let x = rect.x, at = (y * pixels.width + rect.x) * 4 + 3; x < rect.x + rect.w; x++, at += 4)
       if (pixels.data[at]! > 8) return true

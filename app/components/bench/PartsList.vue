@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
+import { areFrames, bringingsOf } from '~/composables/dropped'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
-import { useDrawer } from '~/stores/drawer'
+import { useMany } from '~/stores/many'
 import { fromFile, useSwap } from '~/stores/swap'
 
 /** Parts by the moment they are met, not by file type. */
 const bench = useBench()
 const check = useCheck()
 const swap = useSwap()
-const drawer = useDrawer()
+const many = useMany()
 type Filter = 'all' | 'template' | 'findings'
 const filter = ref<Filter>('all')
 const over = ref('')
+const picker = useTemplateRef<HTMLInputElement>('picker')
 
 interface Row {
   id: string
@@ -91,13 +93,36 @@ const MARKS: Record<Row['mark'], string> = {
   quiet: 'fine as it comes',
 }
 
+/** With Ctrl or Shift held, parts are chosen for swapping several at once. */
+function pressed(event: MouseEvent, row: Row): void {
+  const part = row.parts[0]!.id
+  if (!event.ctrlKey && !event.metaKey && !event.shiftKey) {
+    many.chosen = []
+    return bench.select(part)
+  }
+  if (swap.wants(part) === null) return
+  if (event.shiftKey && bench.selected.part !== part) {
+    const order = rows.value.flatMap((group) => group.rows.map((one) => one.parts[0]!.id))
+    const [a, b] = [order.indexOf(bench.selected.part), order.indexOf(part)].sort((x, y) => x - y) as [number, number]
+    many.chosen = order.slice(Math.max(0, a), b + 1).filter((one) => swap.wants(one) !== null)
+  } else {
+    if (many.chosen.length === 0 && swap.wants(bench.selected.part) !== null) many.toggle(bench.selected.part)
+    many.toggle(part)
+  }
+}
+function pickMany(event: Event): void {
+  const input = event.target as HTMLInputElement
+  const files = [...(input.files ?? [])].map(fromFile)
+  input.value = ''
+  if (files.length > 0) many.match(files)
+}
+
 async function dropped(event: DragEvent, row: Row): Promise<void> {
   over.value = ''
-  const file = event.dataTransfer?.files[0]
-  const piece = drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')
-  const what = file === undefined ? piece?.bringing : fromFile(file)
-  if (what === undefined) return
+  const what = await bringingsOf(event.dataTransfer)
+  if (what.length === 0) return
   const part = row.parts[0]!.id
+  if (many.chosen.length > 0 || !(areFrames(what) || bench.content(part)?.kind === 'cast')) return many.match(what)
   bench.select(part)
   await swap.put(what, part)
 }
@@ -123,16 +148,28 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
         {{ one.name }}
       </button>
     </div>
+    <div v-if="many.chosen.length > 0" class="choice">
+      <span id="chosen">{{ many.chosen.length }} chosen</span>
+      <button class="link" @click="picker?.click()">swap them…</button>
+      <button class="link" @click="many.chosen = []">let go</button>
+    </div>
+    <button v-else class="link all" @click="picker?.click()">Swap many from files…</button>
+    <input ref="picker" type="file" multiple hidden data-testid="many-files" @change="pickMany" />
     <div class="list">
       <template v-for="group in rows" :key="group.name">
         <h3 class="moment soft">{{ group.name }}</h3>
         <button
           v-for="row in group.rows"
           :key="row.id"
-          :class="['plain-button', 'row', { here: isHere(row), over: over === row.id }]"
+          :class="[
+            'plain-button',
+            'row',
+            { here: isHere(row), over: over === row.id, chosen: many.chosen.includes(row.parts[0]!.id) },
+          ]"
           :aria-current="isHere(row)"
           :data-part="row.parts[0]!.id"
-          @click="bench.select(row.parts[0]!.id)"
+          :aria-describedby="many.chosen.includes(row.parts[0]!.id) ? 'chosen' : undefined"
+          @click="pressed($event, row)"
           @dragover.prevent="over = row.id"
           @dragleave="over = ''"
           @drop.prevent="dropped($event, row)"
@@ -202,6 +239,16 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
   border: 1.5px solid var(--ink);
   font-weight: 700;
 }
+.choice {
+  display: flex;
+  gap: 12px;
+  padding: 2px 14px 4px;
+}
+.all {
+  align-self: flex-start;
+  margin: 0 14px 2px;
+  font-size: 13px;
+}
 .list {
   overflow-y: auto;
   padding-bottom: 12px;
@@ -233,6 +280,10 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
 .row.here {
   background: var(--sheet);
   box-shadow: inset 4px 0 0 var(--teal);
+}
+.row.chosen {
+  box-shadow: inset 4px 0 0 var(--kraft);
+  background: var(--kraft-wash);
 }
 .row.over {
   background: var(--teal-wash);

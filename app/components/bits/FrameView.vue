@@ -3,6 +3,7 @@ import { clipOf, frameAt } from '@core/game/clips'
 import type { ClipDoc, SpriteDoc } from '@core/game/types'
 import { STEPS_PER_SECOND } from '@core/game/types'
 import type { Template } from '@core/template/template'
+import { recoloured } from '@player/prepare'
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
@@ -15,7 +16,7 @@ const {
   playing = false,
   template,
 } = defineProps<{
-  sprite: Pick<SpriteDoc, 'clips' | 'crisp'>
+  sprite: Pick<SpriteDoc, 'clips' | 'crisp' | 'canvas' | 'recolour'>
   clip?: string
   frame?: number
   playing?: boolean
@@ -54,24 +55,26 @@ function draw(nowMs: number): void {
   const ratio = Math.min(2, window.devicePixelRatio || 1)
   const width = Math.max(1, Math.round(at.clientWidth * ratio))
   const height = Math.max(1, Math.round(at.clientHeight * ratio))
-  const key = [cell.asset, cell.x, cell.y, width, height, image === undefined].join()
-  if (key === drawn) return
+  const key = [cell.asset, cell.x, cell.y, cell.ox, cell.oy, width, height, image === undefined, sprite.recolour].join()
+  if (key === drawn && sprite.recolour === undefined) return
   drawn = key
   at.width = width
   at.height = height
   if (image === undefined) return
   const ink = at.getContext('2d')!
-  let scale = Math.min(width / cell.w, height / cell.h)
+  const across = sprite.canvas?.w ?? cell.w
+  const down = sprite.canvas?.h ?? cell.h
+  let scale = Math.min(width / across, height / down)
   if (sprite.crisp && scale > 1) scale = Math.floor(scale)
   ink.imageSmoothingEnabled = !sprite.crisp
   ink.drawImage(
-    image,
+    recoloured(image, sprite.recolour),
     cell.x,
     cell.y,
     cell.w,
     cell.h,
-    (width - cell.w * scale) / 2,
-    (height - cell.h * scale) / 2,
+    (width - across * scale) / 2 + (cell.ox ?? 0) * scale,
+    (height - down * scale) / 2 + (cell.oy ?? 0) * scale,
     cell.w * scale,
     cell.h * scale,
   )

@@ -19,6 +19,7 @@ export const ICONS = {
   quiet: 'M4 10v4h4l5 4V6L8 10zM17 10l4 4M21 10l-4 4',
   robot: 'M6 9h12v9H6zM12 5v4M9.5 13h.01M14.5 13h.01M3 12v3M21 12v3',
   hand: 'M8 12V6a1.5 1.5 0 0 1 3 0v5M11 10V4.5a1.5 1.5 0 0 1 3 0V11M14 11V6.5a1.5 1.5 0 0 1 3 0V14c0 4-2 6-5 6s-4-1-6-4l-2-3a1.4 1.4 0 0 1 2.400-1.500L8 13',
+  grid: 'M4 4h16v16H4zM4 12h16M12 4v16M16 4v8M4 16h8',
   again: 'M4 12a8 8 0 1 0 3-6.200M4 4v5h5',
   plus: 'M12 5v14M5 12h14',
   twin: 'M4 4h11v11H4zM9 19h11V8',

@@ -2,14 +2,13 @@
 import type { CastContent, CastEntry } from '@core/pack/content'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'
+import { bringingsOf } from '~/composables/dropped'
 import { useBench } from '~/stores/bench'
-import { useDrawer } from '~/stores/drawer'
-import { fromFile, useSwap } from '~/stores/swap'
+import { useSwap } from '~/stores/swap'
 
 const { spec, cast } = defineProps<{ spec: PartSpec; cast: CastContent }>()
 const bench = useBench()
 const swap = useSwap()
-const drawer = useDrawer()
 const over = ref('')
 const total = computed(() => cast.entries.reduce((sum, entry) => sum + entry.often, 0))
 const share = (entry: CastEntry) => (total.value === 0 ? 0 : Math.round((entry.often / total.value) * 100))
@@ -20,12 +19,8 @@ function move(entry: CastEntry, by: number): void {
 }
 async function dropped(event: DragEvent, entry: string): Promise<void> {
   over.value = ''
-  const file = event.dataTransfer?.files[0]
-  const what =
-    file === undefined
-      ? drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')?.bringing
-      : fromFile(file)
-  if (what !== undefined) await swap.put(what, spec.id, entry)
+  const what = await bringingsOf(event.dataTransfer)
+  if (what.length > 0) await swap.put(what, spec.id, entry)
 }
 </script>
 

@@ -8,6 +8,7 @@ const bench = useBench()
 const swap = useSwap()
 const emit = defineEmits<{ drawer: [] }>()
 const picker = useTemplateRef<HTMLInputElement>('picker')
+const folder = useTemplateRef<HTMLInputElement>('folder')
 const part = computed(() => bench.selected.part)
 const spec = computed(() => bench.spec(part.value))
 const content = computed(() => bench.content(part.value))
@@ -32,10 +33,14 @@ const reference = computed(() => {
 const takesFiles = computed(
   () => content.value !== undefined && content.value.kind !== 'wording' && content.value.kind !== 'dial',
 )
+/** Sprites and casts take rows of files, folders and ZIPs. */
+const many = computed(() => content.value?.kind === 'sprite' || content.value?.kind === 'cast')
 const accept = computed(() =>
   content.value?.kind === 'sound' || content.value?.kind === 'music'
     ? '.wav,.mp3,.ogg,.oga,audio/*'
-    : '.png,.jpg,.jpeg,.webp,.gif,.svg,image/*',
+    : content.value?.kind === 'typeface'
+      ? '.ttf,.otf,.woff2'
+      : '.png,.apng,.jpg,.jpeg,.webp,.gif,.svg,.json,.zip,image/*',
 )
 const sheet = computed(() => {
   const name = spec.value?.sheet
@@ -48,9 +53,9 @@ const credited = computed(() => {
 
 async function picked(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+  const files = [...(input.files ?? [])].map(fromFile)
   input.value = ''
-  if (file !== undefined) await swap.put(fromFile(file), part.value, bench.selected.entry)
+  if (files.length > 0) await swap.put(files, part.value, bench.selected.entry)
 }
 
 function reset(): void {
@@ -93,10 +98,20 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
           <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()"
             >{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn
           >
-          <v-btn variant="outlined" @click="emit('drawer')">From drawer</v-btn>
-          <input ref="picker" type="file" :accept="accept" hidden data-testid="replace-file" @change="picked" />
+          <v-btn v-if="content.kind !== 'typeface'" variant="outlined" @click="emit('drawer')">From drawer</v-btn>
+          <v-btn v-if="many" variant="text" @click="folder?.click()">A folder…</v-btn>
+          <input
+            ref="picker"
+            type="file"
+            :accept="accept"
+            :multiple="many"
+            hidden
+            data-testid="replace-file"
+            @change="picked"
+          />
+          <input ref="folder" type="file" webkitdirectory hidden data-testid="replace-folder" @change="picked" />
         </template>
-        <v-btn v-if="own && !entry" variant="text" @click="reset">Reset</v-btn>
+        <v-btn v-if="own && !entry && !part.includes('@')" variant="text" @click="reset">Reset</v-btn>
       </div>
       <InspectorPartFindings :part="part" :entry="entry?.id" />
       <InspectorCastEditor v-if="content.kind === 'cast' && !entry" :spec="spec" :cast="content" />
@@ -110,6 +125,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         :reference="reference"
       />
       <InspectorPictureEditor v-if="content.kind === 'picture'" :spec="spec" :content="content" />
+      <InspectorTypefaceEditor v-if="content.kind === 'typeface'" :key="part" :spec="spec" :content="content" />
       <InspectorSoundEditor
         v-if="content.kind === 'sound' || content.kind === 'music'"
         :spec="spec"
@@ -118,12 +134,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
       <InspectorWordingEditor v-if="content.kind === 'wording'" :spec="spec" />
       <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />
       <hr class="fold" />
-      <div>
-        <h3>Where it shows</h3>
-        <ul class="uses">
-          <li v-for="use in spec.appearsIn" :key="use.name">{{ use.name }}</li>
-        </ul>
-      </div>
+      <InspectorUsesList :spec="spec" />
       <InspectorCreditEditor v-for="hash in credited" :key="hash" :hash="hash" />
     </template>
   </section>

@@ -4,7 +4,7 @@ import type { Template } from '@core/template/template'
 import { onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
-import { typefaceReady } from '~/composables/typeface'
+import { typefaceOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useCovers } from '~/stores/covers'
 
@@ -18,11 +18,12 @@ const stage = shallowRef<Stage | null>(null)
 const busy = ref(false)
 
 onMounted(async () => {
-  await Promise.all([loadImagesOf(setup.doc, template), typefaceReady()])
+  const [typeface] = await Promise.all([typefaceOf(setup.doc, template), loadImagesOf(setup.doc, template)])
   if (canvas.value === null) return
   stage.value = makeStage(canvas.value, {
     setup,
     images: () => assets.bitmaps(),
+    typeface,
     bytesOf: () => Promise.reject(new Error('silent')),
     straightToPlay: true,
     few: true,

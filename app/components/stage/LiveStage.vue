@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import type { DrawItem } from '@core/game/draw-list'
 import { actorOf, boundsOf } from '@core/game/pick'
+import { shapeAt } from '@core/game/setup'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { areFrames, bringingsOf } from '~/composables/dropped'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
-import { typefaceReady } from '~/composables/typeface'
+import { typefaceOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
-import { useDrawer } from '~/stores/drawer'
 import { useNotices } from '~/stores/notices'
-import { fromFile, useSwap } from '~/stores/swap'
+import { useMany } from '~/stores/many'
+import { useSwap } from '~/stores/swap'
 
 /** The running game inside the bench: the only dark, saturated thing on it. */
 const {
@@ -22,7 +24,7 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const bench = useBench()
 const assets = useAssets()
 const swap = useSwap()
-const drawer = useDrawer()
+const many = useMany()
 const notices = useNotices()
 const stage = shallowRef<Stage | null>(null)
 const loading = ref(true)
@@ -43,11 +45,15 @@ let handle = 0
 
 onMounted(async () => {
   if (bench.setup === null || bench.template === null) return
-  await Promise.all([loadImagesOf(bench.setup.doc, bench.template), typefaceReady()])
+  const [typeface] = await Promise.all([
+    typefaceOf(bench.setup.doc, bench.template),
+    loadImagesOf(bench.setup.doc, bench.template),
+  ])
   if (canvas.value === null) return
   stage.value = makeStage(canvas.value, {
     setup: bench.setup,
     images: () => assets.bitmaps(),
+    typeface,
     bytesOf: async (hash) => {
       const bytes = bench.template === null ? null : await assets.bytesOf(hash, bench.template)
       if (bytes === null) throw new Error('gone')
@@ -74,8 +80,13 @@ watch(
   () => bench.setup,
   async (setup) => {
     if (setup === null || bench.template === null || stage.value === null) return
-    await loadImagesOf(setup.doc, bench.template)
-    if (setup === bench.setup) stage.value?.adopt(setup, bench.before)
+    const [typeface] = await Promise.all([
+      typefaceOf(setup.doc, bench.template),
+      loadImagesOf(setup.doc, bench.template),
+    ])
+    if (setup !== bench.setup) return
+    stage.value?.setTypeface(typeface)
+    stage.value?.adopt(setup, bench.before)
   },
 )
 watch(
@@ -134,12 +145,12 @@ function drawShapes(): void {
   ink.lineWidth = Math.max(1.5, place.scale * 0.035)
   for (let i = 0; i < at.list.count; i++) {
     const item = at.list.items[i]!
-    const actor = item.kind === 'sprite' ? actorOf(item, at.setup()) : undefined
+    const actor = item.kind === 'sprite' || item.kind === 'column' ? actorOf(item, at.setup()) : undefined
     if (actor === undefined) continue
     ink.beginPath()
-    actor.shape.points.forEach((p, n) => {
+    shapeAt(actor, item.clip, item.clipStep).points.forEach((p, n) => {
       const x = place.left + (item.x + p.x * Math.sign(item.sx)) * place.scale
-      const y = place.top + (item.y + p.y) * place.scale
+      const y = place.top + (item.y + p.y * Math.sign(item.sy)) * place.scale
       if (n === 0) ink.moveTo(x, y)
       else ink.lineTo(x, y)
     })
@@ -199,13 +210,12 @@ async function dropped(event: DragEvent): Promise<void> {
   const at = local(event)
   const found = under(at.x, at.y)
   left()
-  const file = event.dataTransfer?.files[0]
-  const piece = drawer.byId(event.dataTransfer?.getData('text/x-pack-post-piece') ?? '')
-  const what = file === undefined ? piece?.bringing : fromFile(file)
-  if (what === undefined) return
+  const what = await bringingsOf(event.dataTransfer)
+  if (what.length === 0) return
+  if (!areFrames(what)) return many.match(what)
   if (found === null)
     return notices.warn(
-      `“${what.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`,
+      `“${what[0]!.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`,
     )
   bench.select(found.part, found.entry)
   await swap.put(what, found.part, found.entry)

@@ -57,6 +57,7 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
         stage.view.auto ? 'It plays itself. Press to play with the arrow keys' : 'You play. Press to let it play itself'
       }}</v-tooltip></v-btn
     >
+    <StageCrispMenu />
     <v-btn icon variant="text" aria-label="From the start" @click="stage.restart()"
       ><BitsIcon name="again" /><v-tooltip activator="parent">The play again from its start</v-tooltip></v-btn
     >

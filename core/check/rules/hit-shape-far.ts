@@ -1,5 +1,5 @@
 import { fairness } from '../../art/outline'
-import { crop } from '../../art/pixels'
+import { inCanvas } from '../../art/place'
 import { fitSprite } from '../refit'
 import { firstAsset, firstBox, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
@@ -12,7 +12,7 @@ export const hitShapeFar: Rule = {
   subjects: (ctx) => ownSprites(ctx).map((one) => one.subject),
   reads: (ctx, subject) => {
     const at = spriteAt(ctx, subject)
-    return [at?.sprite.hitShape, at && firstFrame(at.sprite), at?.reference.hitShape]
+    return [at?.sprite.hitShape, at?.sprite.canvas, at && firstFrame(at.sprite), at?.reference.hitShape]
   },
   async run(ctx, subject) {
     const at = spriteAt(ctx, subject)!
@@ -20,8 +20,14 @@ export const hitShapeFar: Rule = {
     const theirs = await ctx.pixels(firstAsset(at.reference))
     if (own === null || theirs === null) return []
     const frame = firstFrame(at.sprite)
-    const here = fairness(at.sprite.hitShape, crop(own, frame))
-    const there = fairness(at.reference.hitShape, crop(theirs, firstFrame(at.reference)))
+    const here = fairness(
+      at.sprite.hitShape,
+      inCanvas(at.sprite, frame, () => own),
+    )
+    const there = fairness(
+      at.reference.hitShape,
+      inCanvas(at.reference, firstFrame(at.reference), () => theirs),
+    )
     const ratio = here / there
     if (!Number.isFinite(ratio) || (ratio <= LIMITS.fairnessHigh && ratio >= LIMITS.fairnessLow)) return []
     return [

@@ -1,8 +1,8 @@
 import { looksLikePixelArt } from '../../art/pixels'
+import { replaceAsset } from '../../art/rework'
 import { shrinkArea, shrinkNearest } from '../../art/resize'
 import { STAGE } from '../../game/types'
 import type { Command } from '../../pack/commands'
-import type { SpriteContent } from '../../pack/content'
 import { newPicture } from '../new-picture'
 import { firstFrame, ownParts, ownSprites, replaceSprite, spriteAt, type CheckContext, type Rule } from '../rule'
 import type { Subject } from '../finding'
@@ -80,9 +80,20 @@ export const pictureTooLarge: Rule = {
     const smaller = art ? shrinkNearest(pixels, Math.floor(size.factor)) : shrinkArea(pixels, width, height)
     const made = newPicture({ hash: size.asset, facts }, smaller)
     const command = sprite
-      ? replaceSprite(ctx, finding.subject, recut(sprite.sprite, size.asset, made.hash, smaller, pixels), {
-          [made.hash]: made.facts,
-        })
+      ? replaceSprite(
+          ctx,
+          finding.subject,
+          replaceAsset(
+            sprite.sprite,
+            size.asset,
+            made.hash,
+            smaller.width / pixels.width,
+            smaller.height / pixels.height,
+          ),
+          {
+            [made.hash]: made.facts,
+          },
+        )
       : pictureCommand(ctx, finding.subject, made.hash, { [made.hash]: made.facts })
     return command === null ? null : { name: `Make ${size.name} smaller`, command, bytes: { [made.hash]: made.bytes } }
   },
@@ -98,36 +109,4 @@ function pictureCommand(
   return content?.kind === 'picture'
     ? { type: 'set-part', part: subject.part!, content: { ...content, asset }, assets }
     : null
-}
-
-function recut(
-  sprite: SpriteContent,
-  from: string,
-  to: string,
-  smaller: { width: number; height: number },
-  old: { width: number; height: number },
-): SpriteContent {
-  const kx = smaller.width / old.width
-  const ky = smaller.height / old.height
-  const clips = Object.fromEntries(
-    Object.entries(sprite.clips).map(([name, clip]) => [
-      name,
-      {
-        ...clip,
-        frames: clip.frames.map((f) =>
-          f.asset !== from
-            ? f
-            : {
-                ...f,
-                asset: to,
-                x: Math.round(f.x * kx),
-                y: Math.round(f.y * ky),
-                w: Math.max(1, Math.round(f.w * kx)),
-                h: Math.max(1, Math.round(f.h * ky)),
-              },
-        ),
-      },
-    ]),
-  )
-  return { ...sprite, clips }
 }

@@ -2,8 +2,14 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
+import { useCrisp } from '~/stores/crisp'
+import { useSwap, fromFile } from '~/stores/swap'
+import { useWorkbench } from '~/stores/workbench'
 
 const bench = useBench()
+const swap = useSwap()
+const workbench = useWorkbench()
+const crisp = useCrisp()
 const stage = shallowRef<Stage | null>(null)
 const picking = ref(true)
 const shapes = ref(false)
@@ -50,6 +56,8 @@ function down(event: KeyboardEvent): void {
   // Space presses a focused button, and D runs right while somebody plays on the stage.
   if (event.key === ' ' && /^(button|a)$/i.test(target.tagName)) return
   if (event.key.toLowerCase() === 'd' && target.tagName === 'CANVAS' && stage.value?.view.auto === false) return
+  // In the art workshop the letters and the space bar belong to nobody; B still shows the template's.
+  if (workbench.open && event.key.toLowerCase() !== 'b') return
   const act = ACTS[event.key.toLowerCase()]
   if (act === undefined) return
   event.preventDefault()
@@ -58,11 +66,22 @@ function down(event: KeyboardEvent): void {
 function up(event: KeyboardEvent): void {
   if (event.key.toLowerCase() === 'b' && stage.value !== null) stage.value.view.before = false
 }
+/** A picture or sound from the clipboard goes onto the part in the inspector. */
+function pasted(event: ClipboardEvent): void {
+  const target = event.target as HTMLElement
+  const files = [...(event.clipboardData?.files ?? [])].map(fromFile)
+  if (files.length === 0 || /^(input|textarea)$/i.test(target.tagName)) return
+  event.preventDefault()
+  void swap.put(files, bench.selected.part, bench.selected.entry)
+}
 onMounted(() => {
+  window.addEventListener('paste', pasted)
   window.addEventListener('keydown', down)
   window.addEventListener('keyup', up)
 })
 onBeforeUnmount(() => {
+  workbench.open = false
+  window.removeEventListener('paste', pasted)
   window.removeEventListener('keydown', down)
   window.removeEventListener('keyup', up)
 })
@@ -75,13 +94,19 @@ function ready(made: Stage): void {
 <template>
   <main class="bench">
     <h1 class="sr-only">Swap the parts of {{ bench.pack?.label.title || 'the game' }}</h1>
-    <div class="upper">
+    <div :class="['upper', { working: workbench.open }]">
       <BenchPartsList class="left" />
+      <SpriteWorkshop v-if="workbench.open" class="over" />
       <div class="middle">
         <div :class="['stage-room', { phone }]">
-          <StageLiveStage :phone="phone" :shapes="shapes" :picking="picking" @ready="ready" />
+          <StageLiveStage
+            :phone="phone"
+            :shapes="shapes || (workbench.open && workbench.tool === 'touch')"
+            :picking="picking && !workbench.open"
+            @ready="ready"
+          />
         </div>
-        <template v-if="stage">
+        <template v-if="stage && !workbench.open">
           <StageBar
             :stage="stage"
             :picking="picking"
@@ -92,7 +117,12 @@ function ready(made: Stage): void {
             @phone="phone = !phone"
           />
           <StageRewind :stage="stage" />
-          <p class="soft before" role="status">
+          <p v-if="crisp.offer !== null && !stage.view.before" class="offer">
+            Your art is drawn pixel by pixel.
+            <button class="link" @click="crisp.set(crisp.offer)">Make the whole game crisp</button>
+            <button class="link" @click="crisp.decline()">leave it smooth</button>
+          </p>
+          <p v-else class="soft before" role="status">
             {{
               stage.view.before
                 ? 'The template’s content, on the very same moment'
@@ -101,9 +131,10 @@ function ready(made: Stage): void {
           </p>
         </template>
       </div>
-      <Inspector ref="inspector" class="right" @drawer="drawer?.focus()" />
+      <Inspector v-show="!workbench.open" ref="inspector" class="right" @drawer="drawer?.focus()" />
     </div>
-    <Drawer ref="drawer" />
+    <Drawer v-show="!workbench.open" ref="drawer" />
+    <BenchManySheet />
   </main>
 </template>
 
@@ -141,6 +172,29 @@ function ready(made: Stage): void {
 .stage-room.phone {
   height: calc(100vh - 56px - 134px - 140px);
 }
+/* The art workshop lies over stage and inspector; the stage goes on in its window, small. */
+.working .over {
+  grid-column: 2 / 4;
+  grid-row: 1;
+}
+.working .middle {
+  position: absolute;
+  right: 0;
+  top: 53px;
+  width: 331px;
+  height: 205px;
+  padding: 0;
+  z-index: 2;
+}
+.working .stage-room {
+  padding: 0;
+}
+.working .stage-room :deep(.stage) {
+  max-width: 331px;
+}
+.upper {
+  position: relative;
+}
 .left,
 .right {
   min-height: 0;
@@ -148,6 +202,12 @@ function ready(made: Stage): void {
 }
 .right {
   overflow-y: auto;
+}
+.offer {
+  text-align: center;
+  display: flex;
+  justify-content: center;
+  gap: 14px;
 }
 .before {
   text-align: center;

@@ -1,0 +1,410 @@
+<script setup lang="ts">
+import { frameAt } from '@core/game/clips'
+import { nudged } from '@core/art/place'
+import { isSimple } from '@core/art/shapes'
+import { STEPS_PER_SECOND, type Point } from '@core/game/types'
+import { recoloured } from '@player/prepare'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+import { useNotices } from '~/stores/notices'
+import { useWorkbench } from '~/stores/workbench'
+
+/** The frame in large: its neighbours as onion skins, the template's as a ghost, pivot and hit shape to drag. */
+const bench = useBench()
+const assets = useAssets()
+const notices = useNotices()
+const at = useWorkbench()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const room = useTemplateRef<HTMLElement>('room')
+const size = ref({ w: 600, h: 400 })
+let handle = 0
+
+const shown = computed(() => at.canvas)
+/** CSS px of one px of the drawing. */
+const zoom = computed(() => {
+  const fit = Math.min((size.value.w - 90) / shown.value.w, (size.value.h - 60) / shown.value.h)
+  return at.sprite?.crisp === true && fit > 1 ? Math.floor(fit) : fit
+})
+const box = computed(() => ({ width: `${shown.value.w * zoom.value}px`, height: `${shown.value.h * zoom.value}px` }))
+const pivot = computed(() => at.clip?.pivot ?? at.sprite?.pivot ?? { x: 0.5, y: 0.5 })
+const shape = computed((): Point[] => at.frame?.hitShape ?? at.clip?.hitShape ?? at.sprite?.hitShape ?? [])
+const drag = ref<Point[] | null>(null)
+const points = (list: readonly Point[]) => list.map((p) => `${p.x * shown.value.w},${p.y * shown.value.h}`).join(' ')
+
+/** The template's drawing at the same size in the world, pivot on pivot: px of this canvas. */
+const ghostBox = computed(() => {
+  const { reference, sprite } = at
+  const frame = reference === undefined ? undefined : Object.values(reference.clips)[0]?.frames[0]
+  if (reference === undefined || sprite === undefined || frame === undefined) return null
+  const perWorld = shown.value.h / sprite.height
+  const k = (reference.height * perWorld) / (reference.canvas?.h ?? frame.h)
+  const w = (reference.canvas?.w ?? frame.w) * k
+  const h = (reference.canvas?.h ?? frame.h) * k
+  return {
+    frame,
+    x: pivot.value.x * shown.value.w - reference.pivot.x * w,
+    y: pivot.value.y * shown.value.h - reference.pivot.y * h,
+    w,
+    h,
+  }
+})
+const ghostShape = computed(() => {
+  const of = ghostBox.value
+  if (of === null || at.reference === undefined) return ''
+  return at.reference.hitShape.map((p) => `${of.x + p.x * of.w},${of.y + p.y * of.h}`).join(' ')
+})
+const showsShape = computed(() => at.tool === 'touch')
+const showsPivot = computed(() => at.tool === 'stand' || at.tool === 'line-up')
+
+function current(now: number): number {
+  if (at.speed === 0 || at.clip === undefined) return at.index
+  return frameAt(at.clip, Math.floor((now / 1000) * STEPS_PER_SECOND * at.speed))
+}
+
+function paint(now: number): void {
+  handle = requestAnimationFrame(paint)
+  const to = canvas.value
+  const { sprite, clip } = at
+  if (to === null || sprite === undefined || clip === undefined) return
+  const ratio = Math.min(2, window.devicePixelRatio || 1)
+  const width = Math.max(1, Math.round(shown.value.w * zoom.value * ratio))
+  const height = Math.max(1, Math.round(shown.value.h * zoom.value * ratio))
+  if (to.width !== width) to.width = width
+  if (to.height !== height) to.height = height
+  const ink = to.getContext('2d')!
+  const k = width / shown.value.w
+  ink.clearRect(0, 0, width, height)
+  ink.imageSmoothingEnabled = !sprite.crisp
+  if (at.tool === 'clean' || at.tool === 'colour') ground(ink, width, height)
+  const index = current(now)
+  const draw = (i: number, alpha: number) => {
+    const frame = clip.frames[i]
+    const image = frame === undefined ? undefined : assets.bitmaps().get(frame.asset)
+    if (frame === undefined || image === undefined) return
+    ink.globalAlpha = alpha
+    const preview = i === at.index && at.speed === 0 ? at.preview : null
+    const from = preview ?? frame
+    ink.drawImage(
+      preview?.bitmap ?? recoloured(image, sprite.recolour),
+      from.x,
+      from.y,
+      from.w,
+      from.h,
+      (frame.ox ?? 0) * k,
+      (frame.oy ?? 0) * k,
+      frame.w * k,
+      frame.h * k,
+    )
+    ink.globalAlpha = 1
+  }
+  const of = ghostBox.value
+  if (at.ghost && of !== null && (at.tool === 'touch' || at.tool === 'stand' || at.tool === 'size')) {
+    const image = assets.bitmaps().get(of.frame.asset)
+    ink.globalAlpha = 0.22
+    if (image !== undefined)
+      ink.drawImage(image, of.frame.x, of.frame.y, of.frame.w, of.frame.h, of.x * k, of.y * k, of.w * k, of.h * k)
+    ink.globalAlpha = 1
+  }
+  if (at.onion && at.speed === 0 && (at.tool === 'frames' || at.tool === 'line-up') && clip.frames.length > 1) {
+    draw((index + clip.frames.length - 1) % clip.frames.length, 0.22)
+    draw((index + 1) % clip.frames.length, 0.14)
+  }
+  draw(index, 1)
+}
+
+/** The game's own backdrop behind the drawing, where it matters how the two go together. */
+function ground(ink: CanvasRenderingContext2D, width: number, height: number): void {
+  const asset = bench.setup?.doc.pictures['backdrop']?.asset
+  const image = asset === undefined ? undefined : assets.bitmaps().get(asset)
+  if (image === undefined) return
+  const scale = Math.max(width / image.width, height / image.height)
+  const smooth = ink.imageSmoothingEnabled
+  ink.imageSmoothingEnabled = true
+  ink.drawImage(
+    image,
+    (width - image.width * scale) / 2,
+    (height - image.height * scale) / 2,
+    image.width * scale,
+    image.height * scale,
+  )
+  ink.imageSmoothingEnabled = smooth
+}
+
+function place(event: PointerEvent): Point {
+  const bounds = canvas.value!.getBoundingClientRect()
+  return { x: (event.clientX - bounds.left) / bounds.width, y: (event.clientY - bounds.top) / bounds.height }
+}
+const clamp = (value: number, low = 0, high = 1) => Math.max(low, Math.min(high, Math.round(value * 1000) / 1000))
+
+function setPivot(x: number, y: number): void {
+  const next = { x: clamp(x, -1, 2), y: clamp(y, -1, 2) }
+  if (at.clip?.pivot !== undefined) void at.changeClip('Move the pivot of a clip', { pivot: next }, at.key('pivot'))
+  else void at.change('Move the pivot', { pivot: next }, at.key('pivot'))
+}
+
+function down(event: PointerEvent): void {
+  canvas.value?.focus({ preventScroll: true })
+  const p = place(event)
+  if (at.picking !== null) return pick(p)
+  if (showsPivot.value && at.tool === 'stand') {
+    ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+    setPivot(p.x, p.y)
+  }
+}
+function move(event: PointerEvent): void {
+  if (event.buttons === 0) return
+  const p = place(event)
+  if (at.tool === 'stand' && at.picking === null) setPivot(p.x, p.y)
+}
+
+/** The colour under the pointer, from the drawing itself. */
+function pick(p: Point): void {
+  const frame = at.frame
+  const image = frame === undefined ? undefined : assets.bitmaps().get(frame.asset)
+  if (frame === undefined || image === undefined) return
+  const x = Math.floor(p.x * shown.value.w) - (frame.ox ?? 0)
+  const y = Math.floor(p.y * shown.value.h) - (frame.oy ?? 0)
+  if (x < 0 || y < 0 || x >= frame.w || y >= frame.h) return
+  const one = new OffscreenCanvas(1, 1)
+  const ink = one.getContext('2d')!
+  ink.drawImage(image, frame.x + x, frame.y + y, 1, 1, 0, 0, 1, 1)
+  const [r, g, b] = ink.getImageData(0, 0, 1, 1).data
+  at.picking?.({ r: r!, g: g!, b: b! })
+  at.picking = null
+}
+
+let held = -1
+function grab(i: number, event: PointerEvent): void {
+  held = i
+  drag.value = shape.value.map((p) => ({ ...p }))
+  ;(event.currentTarget as SVGElement).setPointerCapture(event.pointerId)
+}
+function pull(event: PointerEvent): void {
+  if (held < 0 || drag.value === null) return
+  const p = place(event)
+  drag.value = drag.value.map((one, i) => (i === held ? { x: clamp(p.x, -0.5, 1.5), y: clamp(p.y, -0.5, 1.5) } : one))
+}
+function release(): void {
+  if (drag.value !== null && held >= 0) putShape(drag.value)
+  held = -1
+  drag.value = null
+}
+/** A side is split where it was pressed; a corner goes with Delete. */
+function addPoint(i: number, event: PointerEvent): void {
+  const p = place(event)
+  const next = [...shape.value]
+  next.splice(i + 1, 0, { x: clamp(p.x), y: clamp(p.y) })
+  putShape(next)
+}
+function removePoint(i: number): void {
+  if (shape.value.length > 3) putShape(shape.value.filter((_, k) => k !== i))
+}
+function putShape(next: Point[]): void {
+  if (next.length > 64) return
+  if (!isSimple(next)) {
+    notices.warn('The sides of a hit shape may not cross. The corner went back to where it was.')
+    return
+  }
+  if (at.frame?.hitShape !== undefined) {
+    const frames = at.clip!.frames.map((frame, i) => (i === at.index ? { ...frame, hitShape: next } : frame))
+    void at.changeClip('Change the hit shape of a frame', { frames })
+  } else if (at.clip?.hitShape !== undefined) void at.changeClip('Change the hit shape of a clip', { hitShape: next })
+  else void at.change('Change the hit shape', { hitShape: next })
+}
+
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+function keys(event: KeyboardEvent): void {
+  const by = STEPS[event.key]
+  if (by === undefined || at.sprite === undefined) return
+  if (at.tool === 'line-up') {
+    event.preventDefault()
+    const k = event.shiftKey ? 8 : 1
+    void at.set(
+      'Nudge a frame',
+      nudged(at.sprite, at.clipName, at.index, by[0] * k, by[1] * k),
+      at.key(`nudge${at.index}`),
+    )
+  } else if (at.tool === 'stand') {
+    event.preventDefault()
+    setPivot(pivot.value.x + by[0] / shown.value.w, pivot.value.y + by[1] / shown.value.h)
+  }
+}
+
+const observer = new ResizeObserver(() => {
+  if (room.value !== null) size.value = { w: room.value.clientWidth, h: room.value.clientHeight }
+})
+watch(
+  () => at.sprite,
+  async (sprite) => {
+    if (sprite === undefined || bench.template === null) return
+    const frames = [...Object.values(sprite.clips), ...Object.values(at.reference?.clips ?? {})].flatMap(
+      (c) => c.frames,
+    )
+    for (const { asset } of frames) await assets.bitmap(asset, bench.facts(asset)?.mime ?? 'image/png', bench.template)
+  },
+  { immediate: true },
+)
+onMounted(() => {
+  observer.observe(room.value!)
+  handle = requestAnimationFrame(paint)
+})
+onBeforeUnmount(() => {
+  observer.disconnect()
+  cancelAnimationFrame(handle)
+})
+</script>
+
+<template>
+  <div ref="room" class="room" data-testid="board">
+    <div class="paper checker" :style="box">
+      <canvas
+        ref="canvas"
+        tabindex="0"
+        role="application"
+        :class="{ picking: at.picking !== null, cross: at.tool === 'stand' }"
+        :aria-label="`Frame ${at.index + 1} of ${at.clip?.frames.length ?? 0}. Arrow keys move ${at.tool === 'line-up' ? 'the frame' : 'the pivot'}`"
+        @pointerdown="down"
+        @pointermove="move"
+        @pointerup="bench.seal()"
+        @keydown="keys"
+        @blur="bench.seal()"
+      />
+      <svg :viewBox="`0 0 ${shown.w} ${shown.h}`" preserveAspectRatio="none" aria-hidden="true">
+        <template v-if="showsShape">
+          <polygon v-if="at.ghost && ghostShape !== ''" :points="ghostShape" class="ghost" />
+          <polygon :points="points(drag ?? shape)" class="shape" />
+          <template v-for="(p, i) in drag ?? shape" :key="`side${i}`">
+            <line
+              class="side"
+              :x1="p.x * shown.w"
+              :y1="p.y * shown.h"
+              :x2="(drag ?? shape)[(i + 1) % shape.length]!.x * shown.w"
+              :y2="(drag ?? shape)[(i + 1) % shape.length]!.y * shown.h"
+              @pointerdown.stop="addPoint(i, $event)"
+            />
+          </template>
+          <circle
+            v-for="(p, i) in drag ?? shape"
+            :key="i"
+            class="corner"
+            tabindex="0"
+            :cx="p.x * shown.w"
+            :cy="p.y * shown.h"
+            :r="5.5 / zoom"
+            @pointerdown.stop="grab(i, $event)"
+            @pointermove="pull"
+            @pointerup="release"
+            @dblclick="removePoint(i)"
+            @keydown.delete="removePoint(i)"
+          />
+        </template>
+        <template v-if="showsPivot">
+          <line class="feet" :x1="-shown.w" :x2="shown.w * 2" :y1="pivot.y * shown.h" :y2="pivot.y * shown.h" />
+          <circle
+            v-if="at.reference"
+            class="ghost-pivot"
+            :cx="at.reference.pivot.x * shown.w"
+            :cy="at.reference.pivot.y * shown.h"
+            :r="7 / zoom"
+          />
+        </template>
+      </svg>
+      <span v-if="showsPivot" class="pivot" :style="{ left: `${pivot.x * 100}%`, top: `${pivot.y * 100}%` }" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.room {
+  display: grid;
+  place-items: center;
+  overflow: hidden;
+  min-width: 0;
+  min-height: 0;
+  background: var(--desk);
+}
+.paper {
+  position: relative;
+  outline: 1px solid var(--rule);
+}
+canvas {
+  width: 100%;
+  height: 100%;
+  display: block;
+  touch-action: none;
+}
+canvas.picking,
+canvas.cross {
+  cursor: crosshair;
+}
+svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  overflow: visible;
+  pointer-events: none;
+}
+.shape {
+  fill: color-mix(in srgb, var(--teal) 20%, transparent);
+  stroke: var(--teal);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
+.ghost {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 1.5;
+  stroke-dasharray: 5 4;
+  vector-effect: non-scaling-stroke;
+}
+.side {
+  stroke: transparent;
+  stroke-width: 9;
+  vector-effect: non-scaling-stroke;
+  pointer-events: stroke;
+  cursor: copy;
+}
+.corner {
+  fill: var(--sheet);
+  stroke: var(--teal);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+  pointer-events: all;
+  cursor: grab;
+}
+.corner:focus-visible {
+  stroke: var(--vermilion);
+  stroke-width: 3;
+  outline: none;
+}
+.feet {
+  stroke: var(--soft);
+  stroke-dasharray: 3 4;
+  vector-effect: non-scaling-stroke;
+}
+.ghost-pivot {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
+.pivot {
+  position: absolute;
+  width: 18px;
+  height: 18px;
+  margin: -9px 0 0 -9px;
+  border: 2px solid var(--vermilion);
+  border-radius: 50%;
+  background:
+    linear-gradient(var(--vermilion), var(--vermilion)) center / 100% 1.5px no-repeat,
+    linear-gradient(var(--vermilion), var(--vermilion)) center / 1.5px 100% no-repeat;
+  pointer-events: none;
+}
+</style>

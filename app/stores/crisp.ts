@@ -1,0 +1,88 @@
+import { gridFor, heightOnGrid } from '@core/art/crispness'
+import type { Command } from '@core/pack/commands'
+import type { SpriteContent } from '@core/pack/content'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useBench } from './bench'
+import { useShapes } from './shapes'
+
+interface Drawn {
+  part: string
+  entry: string
+  sprite: SpriteContent
+  /** px of the art from top to bottom. */
+  art: number
+}
+
+/** The whole game drawn pixel by pixel: found in the art, offered, and done as one step. */
+export const useCrisp = defineStore('crisp', () => {
+  const bench = useBench()
+  const shapes = useShapes()
+  const drawn = ref<Drawn[]>([])
+  const smooth = ref(0)
+  const declined = ref('')
+  let turn = 0
+
+  watch(
+    () => bench.pack?.parts,
+    async (parts) => {
+      const mine = ++turn
+      const found: Drawn[] = []
+      let others = 0
+      for (const [part, content] of Object.entries(parts ?? {})) {
+        const sprites =
+          content.kind === 'sprite'
+            ? [{ entry: '', sprite: content }]
+            : content.kind === 'cast'
+              ? content.entries.map(({ id, sprite }) => ({ entry: id, sprite }))
+              : []
+        for (const { entry, sprite } of sprites) {
+          const frame = Object.values(sprite.clips)[0]!.frames[0]!
+          if (bench.pack?.assets[frame.asset] === undefined) continue
+          const art = sprite.crisp ? ((await shapes.look(sprite, frame))?.art ?? null) : null
+          if (art === null) others++
+          else found.push({ part, entry, sprite, art })
+        }
+      }
+      if (mine !== turn) return
+      drawn.value = found
+      smooth.value = others
+    },
+    { immediate: true },
+  )
+
+  const grid = computed(() => gridFor(drawn.value.map(({ art, sprite }) => ({ pixels: art, height: sprite.height }))))
+  const pixels = computed(() => bench.pack?.pixels ?? 0)
+  /** px a metre to offer: most of the user's art is drawn so, and the game is not yet. */
+  const offer = computed(() =>
+    pixels.value === 0 &&
+    drawn.value.length >= 2 &&
+    drawn.value.length >= smooth.value &&
+    declined.value !== bench.pack?.id
+      ? grid.value
+      : null,
+  )
+
+  /** Sets the grid and fits drawings to it whose size changes by no more than a fifth. */
+  async function set(to: number): Promise<void> {
+    const commands: Command[] = [{ type: 'set-pixels', pixels: to }]
+    if (to > 0)
+      for (const { part, entry, sprite, art } of drawn.value) {
+        const height = heightOnGrid(art, sprite.height, to)
+        if (Math.abs(height / sprite.height - 1) > 0.2 || Math.abs(height - sprite.height) < 1e-6) continue
+        const content = bench.content(part)
+        if (content?.kind === 'cast')
+          commands.push({ type: 'cast-set', part, from: content, entry, change: { sprite: { ...sprite, height } } })
+        else commands.push({ type: 'set-part', part, content: { ...sprite, height } })
+      }
+    await bench.act(to > 0 ? `Make the game pixel-crisp, ${to} px a metre` : 'Make the game smooth', {
+      type: 'all',
+      commands,
+    })
+  }
+  const decline = (): void => {
+    declined.value = bench.pack?.id ?? ''
+  }
+
+  return { grid, pixels, offer, set, decline }
+})

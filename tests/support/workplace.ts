@@ -1,0 +1,15 @@
+import type { Workplace } from '../../core/art/bring-in'
+import { encodePng } from '../../core/art/png'
+import { hashOf } from '../../core/pack/hash'
+import { decodePicture } from '../../server/utils/decode'
+
+/** What the worker does for the core, with the server's decoders. */
+export const workplace: Workplace = {
+  async still(bytes) {
+    const pixels = await decodePicture(bytes)
+    if (pixels === null) throw new Error('cannot be decoded')
+    return pixels
+  },
+  encode: async (pixels) => encodePng(pixels),
+  hash: async (bytes) => hashOf(bytes),
+}
