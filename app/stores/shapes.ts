@@ -70,7 +70,7 @@ export const useShapes = defineStore('shapes', () => {
       await workshop().previewRework(
         plain(sprite),
         plain(frame),
-        what,
+        plain(what),
         bench.factsOfSprite(sprite),
         bench.plainTemplate()!,
       ),

@@ -62,7 +62,18 @@ export const useSwap = defineStore('swap', () => {
   ): Promise<TakenIn> {
     const incoming = await readIncoming(what, height)
     const source = what[0]?.source ?? {}
-    return keep(value(await workshop().takePictures(incoming, new Date().toISOString(), source, wish, cut)))
+    return keep(
+      value(
+        await workshop().takePictures(
+          incoming,
+          new Date().toISOString(),
+          source,
+          wish,
+          cut,
+          bench.plainTemplate() ?? undefined,
+        ),
+      ),
+    )
   }
 
   /** One file that is not cut or matched: a cover, a layer, a sound. */
@@ -241,9 +252,21 @@ export const useSwap = defineStore('swap', () => {
     const hash = old === undefined ? undefined : Object.values(old.clips)[0]?.frames[0]?.asset
     const facts = hash === undefined ? undefined : bench.facts(hash)
     if (spec === undefined || old === undefined || hash === undefined || facts === undefined) return
-    const wish = { ...wishOf(spec, old), clips: spec.clips ?? Object.keys(old.clips) }
+    const of = spec.content
+    const like =
+      of.kind === 'sprite'
+        ? of
+        : of.kind === 'cast'
+          ? (of.entries.find((one) => one.id === entry)?.sprite ?? of.entries[0]?.sprite)
+          : undefined
+    const wish = { ...wishOf(spec, like ?? old), clips: spec.clips ?? Object.keys(old.clips) }
     await trying(part, async () => {
-      const made = value(await workshop().cutSprite(hash, facts, bench.plainTemplate()!, wish, cut))
+      const made = value(await workshop().cutSprite(hash, facts, bench.plainTemplate()!, wish, plain(cut)))
+      // What was set by hand stays: how fast clips run, and how.
+      for (const [name, clip] of Object.entries(made.clips)) {
+        const { fps, mode } = old.clips[name] ?? clip
+        made.clips[name] = { ...clip, fps, mode }
+      }
       await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made)
     })
   }
@@ -270,7 +293,7 @@ export const useSwap = defineStore('swap', () => {
   async function rework(part: string, entry: string, name: string, sprite: SpriteContent, what: Rework): Promise<void> {
     await trying(part, async () => {
       const made = value(
-        await workshop().rework(plain(sprite), what, bench.factsOfSprite(sprite), bench.plainTemplate()!),
+        await workshop().rework(plain(sprite), plain(what), bench.factsOfSprite(sprite), bench.plainTemplate()!),
       )
       if (made.files.size === 0) {
         notices.say('Nothing had to be changed.')

@@ -11,6 +11,7 @@ import { coverage, drawnBox, type Pixels } from '@core/art/pixels'
 import { findRepeat } from '@core/art/repeat'
 import { reworkSprite, type Rework } from '@core/art/rework'
 import { asFairAs, boxShape, capsuleShape } from '@core/art/shapes'
+import { drawnShare } from '@core/art/stand-in'
 import { spriteFromPicture, type SpriteWish } from '@core/art/strip'
 import type { Finding } from '@core/check/finding'
 import { ruleById } from '@core/check/registry'
@@ -203,14 +204,16 @@ const workshop = {
     source: Partial<AssetFacts['source']>,
     wish?: SpriteWish,
     cut?: Strip,
+    template?: Template,
   ) =>
     answer(async (): Promise<TakenIn> => {
       shown = null
+      const asked = wish === undefined || template === undefined ? wish : await knowingWhere(wish, template)
       const clips = wish === undefined ? [] : [...wish.clips, ...wish.optionalClips]
       const taken = await bringIn(incoming, clips, imported, source, place)
       pixelsOf.put(taken.hash, taken.pixels)
       const { hash, facts, files, originals, crisp, told } = taken
-      const made: TakenIn = { hash, facts, files, originals, crisp, told, ...makeOf(taken, wish, cut) }
+      const made: TakenIn = { hash, facts, files, originals, crisp, told, ...makeOf(taken, asked, cut) }
       const bitmap = shown as ImageBitmap | null
       shown = null
       return bitmap === null ? made : Comlink.transfer({ ...made, bitmap }, [bitmap])
@@ -248,7 +251,7 @@ const workshop = {
     answer(async () => {
       const pixels = await pixelsOf(hash, template, facts)
       if (pixels === null) throw broken(facts.source.file)
-      return spriteFromPicture(hash, pixels, cut ?? likelyCut(pixels), wish)
+      return spriteFromPicture(hash, pixels, cut ?? likelyCut(pixels), await knowingWhere(wish, template))
     }),
 
   /** The cut that the picture itself proposes. */
@@ -410,6 +413,13 @@ const workshop = {
     }
     return out
   },
+}
+
+/** The wish with where the template's own drawing lies in its canvas. A drawing of the user's tells nothing about that. */
+async function knowingWhere(wish: SpriteWish, template: Template): Promise<SpriteWish> {
+  const frame = framesOf(wish.like)[0]!
+  const pixels = await pixelsOf(frame.asset, template, template.assets[frame.asset]?.facts)
+  return pixels === null ? wish : { ...wish, likeDrawn: drawnShare(inCanvas(wish.like, frame, () => pixels)) }
 }
 
 /** The content a wish asks for; without one, a moving picture's clip. */

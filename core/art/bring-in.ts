@@ -10,6 +10,8 @@ import { groupNumbered, matchClips } from './numbered'
 import { packFrames } from './pack-frames'
 import { crop, looksLikePixelArt, type Pixels } from './pixels'
 import { readSheetJson, type SheetDescription } from './sheet-json'
+import { drawnShare, standIn } from './stand-in'
+import { inCanvas } from './place'
 import { spriteFromFrames, spriteFromPicture, type FrameGroups, type SpriteWish } from './strip'
 
 export interface Incoming {
@@ -295,7 +297,9 @@ export function spriteOf(taken: BroughtIn, wish: SpriteWish, cut?: Strip): Sprit
   const canvas = taken.canvas
   const one: Strip = { columns: 1, rows: 1 }
   const made = spriteFromFrames(taken.groups, crop(taken.pixels, frame), wish, one, canvas)
-  return canvas === undefined ? made : { ...made, hitShape: inPlace(made, frame, canvas) }
+  const placed = canvas === undefined ? made : { ...made, hitShape: inPlace(made, frame, canvas) }
+  const whole = wish.likeDrawn ?? { x: 0, y: 0, w: 1, h: 1 }
+  return standIn(placed, drawnShare(inCanvas(placed, frame, () => taken.pixels)), wish.like, whole)
 }
 
 /** An outline of the frame's own drawing as one of its canvas. */

@@ -3,6 +3,7 @@ import { cellsOf } from './grid'
 import { outlineOf, FULL_BOX } from './outline'
 import { crop, drawnBox, looksLikePixelArt, type Pixels, type Rect } from './pixels'
 import { findRepeat } from './repeat'
+import { drawnShare, standIn, type DrawnBox } from './stand-in'
 
 /** What a template's sprite part asks of a new drawing. */
 export interface SpriteWish {
@@ -12,6 +13,8 @@ export interface SpriteWish {
   column?: boolean
   /** The content to take speeds, pivot and size from. */
   like: SpriteContent
+  /** Where in its canvas that one is drawn; all of it when absent. */
+  likeDrawn?: DrawnBox
 }
 
 /** Cells of a strip without margins, row by row. */
@@ -24,6 +27,8 @@ export function guessStrip(width: number, height: number): { columns: number; ro
   if (ratio >= 2 && ratio <= 16 && width % height === 0) return { columns: ratio, rows: 1 }
   return { columns: 1, rows: 1 }
 }
+
+const WHOLE: DrawnBox = { x: 0, y: 0, w: 1, h: 1 }
 
 /** Frames that came in, each with its place; by clip name. */
 export type FrameGroups = Record<string, { frames: SpriteContent['clips'][string]['frames']; fps?: number }>
@@ -77,8 +82,9 @@ export function spriteFromPicture(hash: string, pixels: Pixels, cut: Strip, wish
     const rects = (drawn.length > 0 ? drawn : indices.slice(0, 1)).map((i) => all[i]!)
     groups[name] = { frames: rects.map((rect) => ({ asset: hash, ...toEdge(pixels, rect, wish), hold: 1 })) }
   }
-  const first = Object.values(groups)[0]!.frames[0]!
-  return spriteFromFrames(groups, crop(pixels, first), wish, cut)
+  const first = crop(pixels, Object.values(groups)[0]!.frames[0]!)
+  const made = spriteFromFrames(groups, first, wish, cut)
+  return standIn(made, drawnShare(first), wish.like, wish.likeDrawn ?? WHOLE)
 }
 
 /** A column has to meet the gap's edge: see-through rows above and below its drawing are left out. */

@@ -224,6 +224,7 @@ watch(
 }
 .fit {
   flex: 1;
+  text-align: center;
   border: 1px solid var(--rule);
   border-radius: 4px;
   min-height: 36px;

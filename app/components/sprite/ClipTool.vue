@@ -130,6 +130,7 @@ function hold(value: number): void {
 }
 .mode {
   flex: 1;
+  text-align: center;
   border: 1px solid var(--rule);
   border-radius: 4px;
   min-height: 34px;

@@ -137,6 +137,9 @@ function twin(): void {
 .gap {
   flex: 1;
 }
+.tools :deep(.v-btn) {
+  padding: 0 8px;
+}
 .inked {
   background: var(--teal-wash);
 }

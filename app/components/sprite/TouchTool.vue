@@ -129,6 +129,7 @@ const SCOPES: { id: Scope; name: string }[] = [
 }
 .scope {
   flex: 1;
+  text-align: center;
   border: 1px solid var(--rule);
   border-radius: 4px;
   min-height: 34px;

@@ -130,7 +130,7 @@ aside {
 }
 /* The running stage is laid over this. */
 .window {
-  height: 206px;
+  height: 214px;
   flex: none;
 }
 nav {
@@ -139,6 +139,7 @@ nav {
   border-block: 1px solid var(--rule);
 }
 .tool {
+  text-align: center;
   min-height: 36px;
   border-right: 1px solid var(--rule);
   border-bottom: 1px solid var(--rule);

@@ -97,4 +97,9 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
   font-size: 12.5px;
   white-space: nowrap;
 }
+@media (max-width: 1400px) {
+  .hold {
+    display: none;
+  }
+}
 </style>

@@ -126,7 +126,7 @@ function ready(made: Stage): void {
             {{
               stage.view.before
                 ? 'The template’s content, on the very same moment'
-                : 'Drop a picture or a sound on a thing on the stage, or on its part. Press ? for all keys.'
+                : 'Drop a picture or a sound on a thing on the stage, or on its part. Hold B for the template’s.'
             }}
           </p>
         </template>
@@ -179,10 +179,9 @@ function ready(made: Stage): void {
 }
 .working .middle {
   position: absolute;
-  right: 0;
-  top: 53px;
-  width: 331px;
-  height: 205px;
+  right: 6px;
+  top: 58px;
+  width: 320px;
   padding: 0;
   z-index: 2;
 }
@@ -190,7 +189,7 @@ function ready(made: Stage): void {
   padding: 0;
 }
 .working .stage-room :deep(.stage) {
-  max-width: 331px;
+  max-width: 320px;
 }
 .upper {
   position: relative;
