@@ -67,7 +67,6 @@ export default defineNuxtConfig({
         '@noble/hashes/utils.js',
         'culori/fn',
         'dompurify',
-        'minisearch',
       ],
     },
   },

@@ -1,9 +1,10 @@
 import type { Source } from '@core/pack/asset'
 import { isPicture } from '@core/pack/asset'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import * as z from 'zod'
 import { listMine, readBytes } from '../storage/assets'
+import { alike, iconSets } from './icon-sets'
 import type { Bringing } from './incoming'
 
 const Index = z.object({
@@ -43,8 +44,15 @@ export interface Piece {
   durationS: number
   url: string | null
   hash: string
+  /** Plain words for what it looks like, as far as that was measured. */
+  colours: string
+  shape: string
   bringing: Bringing
 }
+
+/** As the index of the packaged sets tells it, from the size alone. */
+const shapeOf = (width: number, height: number): string =>
+  width === 0 || height === 0 ? '' : width / height < 0.72 ? 'tall' : width / height > 1.4 ? 'wide' : 'square'
 
 /** The searchable store of art and sounds: shipped sets and all the user ever brought in. */
 export const useDrawer = defineStore('drawer', () => {
@@ -52,6 +60,9 @@ export const useDrawer = defineStore('drawer', () => {
   const mine = shallowRef<Piece[]>([])
   const query = ref('')
   const set = ref('all')
+  const colour = ref('')
+  const shape = ref('')
+  const icons = markRaw(iconSets())
   const loaded = ref(false)
   const failed = ref(false)
 
@@ -59,6 +70,7 @@ export const useDrawer = defineStore('drawer', () => {
     void loadMine()
     if (loaded.value) return
     try {
+      await icons.list()
       const index = Index.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
       const source: Partial<Source> = { author: index.author, licence: index.licence, link: index.link }
       shipped.value = index.items.map((item): Piece => {
@@ -76,6 +88,8 @@ export const useDrawer = defineStore('drawer', () => {
           durationS: item.durationS,
           url,
           hash: item.hash,
+          colours: '',
+          shape: shapeOf(item.width / item.columns, item.height / item.rows),
           bringing: {
             name: item.file,
             size: item.bytes,
@@ -106,6 +120,8 @@ export const useDrawer = defineStore('drawer', () => {
       durationS: facts.durationS,
       url: null,
       hash,
+      colours: '',
+      shape: shapeOf(facts.width, facts.height),
       bringing: {
         name: facts.source.file,
         size: facts.bytes,
@@ -115,17 +131,48 @@ export const useDrawer = defineStore('drawer', () => {
     }))
   }
 
+  // Sets from packages are fetched when one is opened, or when everything is searched.
+  watch(
+    [set, query, colour, shape],
+    () => {
+      const wide = set.value === 'all' && (query.value !== '' || colour.value !== '' || shape.value !== '')
+      for (const { id } of icons.sets.value)
+        if (wide || set.value === id)
+          icons.loadIndex(id).catch(() => {
+            failed.value = true
+          })
+    },
+    { flush: 'post' },
+  )
+
+  const within = computed((): Piece[] => {
+    switch (set.value) {
+      case 'all':
+        return [...shipped.value, ...mine.value, ...icons.pieces.value]
+      case 'sounds':
+        return [...shipped.value, ...mine.value].filter((piece) => piece.kind === 'sound')
+      case 'saltwick':
+        return shipped.value
+      case 'mine':
+        return mine.value
+      default:
+        return icons.pieces.value.filter((piece) => piece.set === set.value)
+    }
+  })
   const shown = computed(() => {
-    const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
-    const within = [...(set.value === 'mine' ? [] : shipped.value), ...(set.value === 'saltwick' ? [] : mine.value)]
-    return within.filter(
-      (piece) =>
-        (set.value !== 'sounds' || piece.kind === 'sound') &&
-        words.every((word) => `${piece.name} ${piece.words}`.toLowerCase().includes(word)),
-    )
+    const words = (query.value ?? '').toLowerCase().split(/\s+/).filter(Boolean)
+    const others = words.map(alike)
+    return within.value.filter((piece) => {
+      if (colour.value !== '' && !piece.colours.includes(colour.value)) return false
+      if (shape.value !== '' && piece.shape !== shape.value) return false
+      // At the beginning of a word: a boat is not a place of worship.
+      const text = ` ${piece.name} ${piece.words}`.toLowerCase()
+      return words.every((word, i) => text.includes(` ${word}`) || text.includes(` ${others[i]}`))
+    })
   })
 
-  const byId = (id: string): Piece | undefined => [...shipped.value, ...mine.value].find((piece) => piece.id === id)
+  const byId = (id: string): Piece | undefined =>
+    [...shipped.value, ...mine.value, ...icons.pieces.value].find((piece) => piece.id === id)
 
-  return { shipped, mine, query, set, loaded, failed, load, loadMine, shown, byId }
+  return { shipped, mine, query, set, colour, shape, loaded, failed, load, loadMine, shown, byId, icons }
 })

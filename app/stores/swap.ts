@@ -61,7 +61,7 @@ export const useSwap = defineStore('swap', () => {
     cut?: Strip,
   ): Promise<TakenIn> {
     const incoming = await readIncoming(what, height)
-    const source = what[0]?.source ?? {}
+    const source = { ...what[0]?.source }
     return keep(
       value(
         await workshop().takePictures(
@@ -69,7 +69,8 @@ export const useSwap = defineStore('swap', () => {
           new Date().toISOString(),
           source,
           wish,
-          cut,
+          cut === undefined ? undefined : plain(cut),
+          wish === undefined ? {} : bench.factsOfSprite(wish.like),
           bench.plainTemplate() ?? undefined,
         ),
       ),
@@ -80,7 +81,7 @@ export const useSwap = defineStore('swap', () => {
   async function takeIn(what: Bringing, want: 'picture' | 'sound', height: number): Promise<TakenIn> {
     if (want === 'picture') return takePictures([what], height)
     const [file] = await readIncoming([what], height)
-    return keep(value(await workshop().takeSound(what.name, file!.bytes, new Date().toISOString(), what.source ?? {})))
+    return keep(value(await workshop().takeSound(what.name, file!.bytes, new Date().toISOString(), { ...what.source })))
   }
 
   const wishOf = (spec: PartSpec, like: SpriteContent): SpriteWish => ({
@@ -125,7 +126,7 @@ export const useSwap = defineStore('swap', () => {
       case 'typeface': {
         const [file] = await readIncoming([first], 1)
         const made = value(
-          await workshop().takeFont(first.name, file!.bytes, new Date().toISOString(), first.source ?? {}),
+          await workshop().takeFont(first.name, file!.bytes, new Date().toISOString(), { ...first.source }),
         )
         keep(made)
         if (made.font.embedding !== 'yes')
@@ -261,7 +262,16 @@ export const useSwap = defineStore('swap', () => {
           : undefined
     const wish = { ...wishOf(spec, like ?? old), clips: spec.clips ?? Object.keys(old.clips) }
     await trying(part, async () => {
-      const made = value(await workshop().cutSprite(hash, facts, bench.plainTemplate()!, wish, plain(cut)))
+      const made = value(
+        await workshop().cutSprite(
+          hash,
+          facts,
+          bench.plainTemplate()!,
+          wish,
+          bench.factsOfSprite(wish.like),
+          plain(cut),
+        ),
+      )
       // What was set by hand stays: how fast clips run, and how.
       for (const [name, clip] of Object.entries(made.clips)) {
         const { fps, mode } = old.clips[name] ?? clip

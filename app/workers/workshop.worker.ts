@@ -204,11 +204,12 @@ const workshop = {
     source: Partial<AssetFacts['source']>,
     wish?: SpriteWish,
     cut?: Strip,
+    likeFacts: FactsTable = {},
     template?: Template,
   ) =>
     answer(async (): Promise<TakenIn> => {
       shown = null
-      const asked = wish === undefined || template === undefined ? wish : await knowingWhere(wish, template)
+      const asked = wish === undefined || template === undefined ? wish : await knowingWhere(wish, likeFacts, template)
       const clips = wish === undefined ? [] : [...wish.clips, ...wish.optionalClips]
       const taken = await bringIn(incoming, clips, imported, source, place)
       pixelsOf.put(taken.hash, taken.pixels)
@@ -247,11 +248,18 @@ const workshop = {
     }),
 
   /** Cuts a picture that is in the store into a sprite. */
-  cutSprite: (hash: string, facts: AssetFacts, template: Template, wish: SpriteWish, cut?: Strip) =>
+  cutSprite: (
+    hash: string,
+    facts: AssetFacts,
+    template: Template,
+    wish: SpriteWish,
+    likeFacts: FactsTable,
+    cut?: Strip,
+  ) =>
     answer(async () => {
       const pixels = await pixelsOf(hash, template, facts)
       if (pixels === null) throw broken(facts.source.file)
-      return spriteFromPicture(hash, pixels, cut ?? likelyCut(pixels), await knowingWhere(wish, template))
+      return spriteFromPicture(hash, pixels, cut ?? likelyCut(pixels), await knowingWhere(wish, likeFacts, template))
     }),
 
   /** The cut that the picture itself proposes. */
@@ -415,11 +423,11 @@ const workshop = {
   },
 }
 
-/** The wish with where the template's own drawing lies in its canvas. A drawing of the user's tells nothing about that. */
-async function knowingWhere(wish: SpriteWish, template: Template): Promise<SpriteWish> {
-  const frame = framesOf(wish.like)[0]!
-  const pixels = await pixelsOf(frame.asset, template, template.assets[frame.asset]?.facts)
-  return pixels === null ? wish : { ...wish, likeDrawn: drawnShare(inCanvas(wish.like, frame, () => pixels)) }
+/** The wish with where the drawing it takes after lies in its canvas. */
+async function knowingWhere(wish: SpriteWish, facts: FactsTable, template: Template): Promise<SpriteWish> {
+  const of = await pixelsFor(wish.like, facts, template).catch(() => null)
+  if (of === null) return wish
+  return { ...wish, likeDrawn: drawnShare(inCanvas(wish.like, framesOf(wish.like)[0]!, of)) }
 }
 
 /** The content a wish asks for; without one, a moving picture's clip. */

@@ -47,7 +47,7 @@ function open(name: string, bytes: Uint8Array): { font: Opened; mime: Mime } {
 }
 
 /** OpenType 1.9, OS/2 fsType: bit 1 forbids embedding, bits 2 and 3 allow it for looking or editing. */
-function embeddingOf(fsType: number): FontFacts['embedding'] {
+export function embeddingOf(fsType: number): FontFacts['embedding'] {
   if ((fsType & 0x000f) === 0x0002) return 'no'
   return (fsType & 0x000f) === 0 || (fsType & 0x0008) !== 0 ? 'yes' : 'asks'
 }

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { onMounted, useTemplateRef } from 'vue'
+import { COLOUR_WORDS } from '@core/art/colours'
+import { useVirtualList } from '@vueuse/core'
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useDrawer, type Piece } from '~/stores/drawer'
@@ -13,11 +15,29 @@ const swap = useSwap()
 const sounds = useSounds()
 const assets = useAssets()
 const field = useTemplateRef<{ focus: () => void }>('field')
-const SETS = [
+const sets = computed(() => [
   { id: 'all', name: 'Everything' },
   { id: 'saltwick', name: 'Saltwick set' },
   { id: 'sounds', name: 'Sounds' },
-]
+  ...drawer.icons.sets.value,
+  { id: 'mine', name: `Mine ${drawer.mine.length}` },
+])
+const SHAPES = ['tall', 'wide', 'round', 'square']
+const {
+  list: visible,
+  containerProps,
+  wrapperProps,
+  scrollTo,
+} = useVirtualList(
+  computed(() => drawer.shown),
+  { itemWidth: 100, overscan: 6 },
+)
+watch(
+  () => [drawer.query, drawer.set, drawer.colour, drawer.shape],
+  () => scrollTo(0),
+)
+const urlOf = (piece: Piece): string | null =>
+  piece.url ?? (piece.hash === '' ? drawer.icons.urlOf(piece) : null)
 onMounted(() => void drawer.load())
 
 function drag(event: DragEvent, piece: Piece): void {
@@ -44,9 +64,9 @@ function cell(piece: Piece): Record<string, string> {
   return {
     width: `${w * zoom}px`,
     height: `${h * zoom}px`,
-    backgroundImage: `url("${piece.url ?? ''}")`,
+    backgroundImage: `url("${urlOf(piece) ?? ''}")`,
     backgroundSize: `${piece.width * zoom}px ${piece.height * zoom}px`,
-    imageRendering: zoom > 1 ? 'pixelated' : 'auto',
+    imageRendering: zoom > 1 && piece.hash !== '' ? 'pixelated' : 'auto',
   }
 }
 defineExpose({ focus: () => field.value?.focus() })
@@ -58,26 +78,41 @@ defineExpose({ focus: () => field.value?.focus() })
       <v-text-field ref="field" v-model="drawer.query" placeholder="Find art and sounds, for example “gull”" aria-label="Find art and sounds" clearable data-testid="drawer-search">
         <template #prepend-inner><BitsIcon name="find" :size="17" /></template>
       </v-text-field>
-      <div class="sets" role="group" aria-label="Which set">
-        <button v-for="set in SETS" :key="set.id" :class="['plain-button', 'set', { on: drawer.set === set.id }]" :aria-pressed="drawer.set === set.id" @click="drawer.set = set.id">{{ set.name }}</button>
-        <button :class="['plain-button', 'set', { on: drawer.set === 'mine' }]" :aria-pressed="drawer.set === 'mine'" @click="drawer.set = 'mine'">Mine {{ drawer.mine.length }}</button>
+      <div class="sets">
+        <select v-model="drawer.set" aria-label="Which set">
+          <option v-for="set in sets" :key="set.id" :value="set.id">{{ set.name }}</option>
+        </select>
+        <select v-model="drawer.colour" aria-label="Which colour">
+          <option value="">any colour</option>
+          <option v-for="word in COLOUR_WORDS" :key="word" :value="word">{{ word }}</option>
+        </select>
+        <select v-model="drawer.shape" aria-label="Which shape">
+          <option value="">any shape</option>
+          <option v-for="word in SHAPES" :key="word" :value="word">{{ word }}</option>
+        </select>
       </div>
+      <p class="count soft" role="status">
+        {{ drawer.shown.length.toLocaleString('en') }} pieces<label v-if="drawer.icons.isOneColour(drawer.set)" class="ink">, drawn in <input v-model="drawer.icons.ink.value" type="color" aria-label="Colour of the silhouettes" ></label>
+      </p>
     </div>
-    <ul class="pieces" data-testid="pieces">
-      <li v-for="piece in drawer.shown" :key="piece.id" class="piece" draggable="true" @dragstart="drag($event, piece)">
-        <button class="plain-button put" :title="`Use ${piece.name} for ${bench.spec(bench.selected.part)?.name ?? 'the part'}`" @click="put(piece)">
-          <span class="show">
-            <span v-if="piece.kind === 'picture' && piece.url !== null" class="cell" :style="cell(piece)" />
-            <span v-else-if="piece.kind === 'picture'" class="mine"><BitsPictureView :asset="piece.hash" fit="contain" /></span>
-            <BitsIcon v-else name="sound" :size="28" />
-          </span>
-          <span class="name">{{ piece.name }}</span>
-        </button>
-        <button v-if="piece.kind === 'sound'" class="plain-button listen" :aria-label="`Listen to ${piece.name}`" @click="listen(piece)"><BitsIcon :name="sounds.playing === piece.hash ? 'pause' : 'play'" :size="15" /></button>
-      </li>
-      <li v-if="drawer.failed" class="soft none" role="alert">The drawer could not be opened. Reload the page to try again; your own files work all the same.</li>
-      <li v-else-if="drawer.shown.length === 0" class="soft none">{{ drawer.set === 'mine' && drawer.query === '' ? 'Everything you bring in is kept here, once.' : `Nothing here is called “${drawer.query}”. Try another word.` }}</li>
-    </ul>
+    <div v-bind="containerProps" class="pieces" data-testid="pieces">
+      <ul v-bind="wrapperProps">
+        <li v-for="{ data: piece } in visible" :key="piece.id" class="piece" draggable="true" @dragstart="drag($event, piece)">
+          <button class="plain-button put" :title="`Use ${piece.name} for ${bench.spec(bench.selected.part)?.name ?? 'the part'}`" @click="put(piece)">
+            <span class="show">
+              <span v-if="piece.kind === 'picture' && urlOf(piece) !== null" class="cell" :style="cell(piece)" />
+              <span v-else-if="piece.kind === 'picture' && piece.hash !== ''" class="mine"><BitsPictureView :key="piece.hash" :asset="piece.hash" fit="contain" /></span>
+              <span v-else-if="piece.kind === 'picture'" class="soft">…</span>
+              <BitsIcon v-else name="sound" :size="28" />
+            </span>
+            <span class="name">{{ piece.name }}</span>
+          </button>
+          <button v-if="piece.kind === 'sound'" class="plain-button listen" :aria-label="`Listen to ${piece.name}`" @click="listen(piece)"><BitsIcon :name="sounds.playing === piece.hash ? 'pause' : 'play'" :size="15" /></button>
+        </li>
+      </ul>
+      <p v-if="drawer.failed" class="soft none" role="alert">The drawer could not be opened. Reload the page to try again; your own files work all the same.</p>
+      <p v-else-if="drawer.shown.length === 0" class="soft none">{{ drawer.set === 'mine' && drawer.query === '' ? 'Everything you bring in is kept here, once.' : `Nothing here is called “${drawer.query}”. Try another word.` }}</p>
+    </div>
   </section>
 </template>
 
@@ -107,29 +142,43 @@ defineExpose({ focus: () => field.value?.focus() })
 }
 .sets {
   display: flex;
-  flex-wrap: wrap;
   gap: 6px;
-  margin-top: 9px;
+  margin-top: 8px;
 }
-.set {
+.sets select {
+  height: 30px;
+  min-width: 0;
+  flex: 1;
   border: 1px solid var(--rule);
-  border-radius: 13px;
-  padding: 3px 11px;
-  font-size: 12.5px;
+  border-radius: 4px;
   background: var(--sheet);
+  color: var(--ink);
+  padding: 0 4px;
+  font-size: 12.5px;
 }
-.set.on {
-  border: 1.5px solid var(--ink);
-  font-weight: 700;
+.count {
+  font-size: 12.5px;
+  display: flex;
+  align-items: center;
+  min-height: 26px;
+}
+.ink input {
+  width: 30px;
+  height: 20px;
+  vertical-align: middle;
 }
 .pieces {
+  flex: 1;
+  min-width: 0;
+  height: 100%;
+}
+.pieces ul {
   display: flex;
   gap: 8px;
+  height: 100%;
   list-style: none;
   margin: 0;
   padding: 0;
-  overflow-x: auto;
-  flex: 1;
 }
 .piece {
   position: relative;

@@ -68,7 +68,12 @@ const whole = (raw: unknown) => Math.max(1, Math.min(64, Math.round(Number(raw))
           :class="[
             'plain-button',
             'face',
-            { on: one.url === '' ? content.asset === null && content.glyphs === null : content.name === one.family },
+            {
+              on:
+                one.url === ''
+                  ? content.asset === null && content.glyphs === null
+                  : content.name.startsWith(one.family),
+            },
           ]"
           :style="{ fontFamily: `'${one.css}'` }"
           @click="choose(i)"

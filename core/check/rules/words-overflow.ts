@@ -1,5 +1,6 @@
 import { contentOf } from '../../pack/pack'
 import { fitText, scaleThatFits } from '../../wording/fit'
+import { letteringOf, widthsOf } from '../lettering'
 import type { Rule } from '../rule'
 
 /** Letters outside of their box: cut off, or over something else. */
@@ -8,14 +9,15 @@ export const wordsOverflow: Rule = {
   severity: 'must',
   about: 'A wording does not fit its box at play size.',
   subjects: (ctx) => ctx.template.parts.filter((spec) => spec.box !== undefined).map((spec) => ({ part: spec.id })),
-  reads: (ctx, { part }) => contentOf(ctx.pack, ctx.template, part!),
+  reads: (ctx, { part }) => [contentOf(ctx.pack, ctx.template, part!), letteringOf(ctx)],
   async run(ctx, { part }) {
     const spec = ctx.template.parts.find((one) => one.id === part)!
     const content = contentOf(ctx.pack, ctx.template, spec.id)
     if (content?.kind !== 'wording' || spec.box === undefined) return []
-    const fit = fitText(content.text, spec.box, content.scale, ctx.widths)
+    const widths = await widthsOf(ctx)
+    const fit = fitText(content.text, spec.box, content.scale, widths)
     if (fit.fits) return []
-    const scale = scaleThatFits(content.text, spec.box, ctx.widths)
+    const scale = scaleThatFits(content.text, spec.box, widths)
     return [
       {
         facts: {
@@ -33,7 +35,7 @@ export const wordsOverflow: Rule = {
     const spec = ctx.template.parts.find((one) => one.id === part)
     const content = contentOf(ctx.pack, ctx.template, part)
     if (content?.kind !== 'wording' || spec?.box === undefined) return null
-    const scale = scaleThatFits(content.text, spec.box, ctx.widths)
+    const scale = scaleThatFits(content.text, spec.box, await widthsOf(ctx))
     if (scale === null) return null
     return {
       name: `Make the letters of ${spec.name} smaller`,

@@ -1,0 +1,86 @@
+/**
+ * Makes the search index of the shipped picture sets from their packages: `npm run make:drawer`. What a piece looks
+ * like (its colours and shape) is measured from its drawing, so that it can be found by them.
+ */
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { colourWord, type ColourWord } from '../../core/art/colours'
+import { drawnBox } from '../../core/art/pixels'
+
+const root = join(import.meta.dirname, '../..')
+const SETS = [
+  { id: 'fluent-emoji-flat', name: 'Flat pictures' },
+  { id: 'noto', name: 'Round pictures' },
+  { id: 'game-icons', name: 'Silhouettes' },
+]
+const SKIN = /-(light|medium-light|medium|medium-dark|dark)(-skin-tone)?(-|$)/
+const SIZE = 48
+
+interface Icons {
+  width?: number
+  height?: number
+  icons: Record<string, { body: string; width?: number; height?: number; hidden?: boolean }>
+}
+interface Info {
+  author: { name: string; url?: string }
+  license: { spdx?: string; title: string; url?: string }
+}
+
+async function look(body: string, width: number, height: number): Promise<{ colours: ColourWord[]; shape: string }> {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${width} ${height}" width="${SIZE}" height="${SIZE}">${body}</svg>`
+  const { data, info } = await sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+  const counts = new Map<ColourWord, number>()
+  let drawn = 0
+  for (let i = 0; i < data.length; i += 4) {
+    if (data[i + 3]! < 128) continue
+    drawn++
+    const word = colourWord(data[i]!, data[i + 1]!, data[i + 2]!)
+    counts.set(word, (counts.get(word) ?? 0) + 1)
+  }
+  const colours = [...counts]
+    .filter(([, count]) => count / drawn > 0.14)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 3)
+    .map(([word]) => word)
+  const box = drawnBox({ width: info.width, height: info.height, data: new Uint8Array(data) })
+  const ratio = box === null ? 1 : box.w / box.h
+  const fill = box === null ? 1 : drawn / (box.w * box.h)
+  // A disc fills pi/4 of its box.
+  const shape = ratio < 0.72 ? 'tall' : ratio > 1.4 ? 'wide' : fill > 0.7 && fill < 0.86 ? 'round' : 'square'
+  return { colours, shape }
+}
+
+const read = <T>(path: string): T => JSON.parse(readFileSync(path, 'utf8')) as T
+for (const set of SETS) {
+  const home = join(root, 'node_modules/@iconify-json', set.id)
+  const icons = read<Icons>(join(home, 'icons.json'))
+  const info = read<Info>(join(home, 'info.json'))
+  const { categories = {} } = read<{ categories?: Record<string, string[]> }>(join(home, 'metadata.json'))
+  const words = new Map<string, string[]>()
+  for (const [category, names] of Object.entries(categories))
+    for (const name of names) words.set(name, [...(words.get(name) ?? []), category.toLowerCase()])
+  const items: [name: string, words: string, colours: string, shape: string][] = []
+  for (const [name, icon] of Object.entries(icons.icons)) {
+    if (icon.hidden === true || SKIN.test(name)) continue
+    const { colours, shape } = await look(icon.body, icon.width ?? icons.width ?? 16, icon.height ?? icons.height ?? 16)
+    // Silhouettes have no colour of their own: they are made for being tinted.
+    items.push([name, (words.get(name) ?? []).join(' '), set.id === 'game-icons' ? '' : colours.join(' '), shape])
+  }
+  const index = {
+    id: set.id,
+    name: set.name,
+    author: info.author.name,
+    licence: info.license.spdx ?? info.license.title,
+    link: info.license.url ?? info.author.url ?? '',
+    width: icons.width ?? 16,
+    height: icons.height ?? 16,
+    items,
+  }
+  writeFileSync(join(root, 'drawer', `${set.id}.json`), JSON.stringify(index).replaceAll('],[', '],\n[') + '\n')
+  console.log(`${set.name}: ${items.length} pieces`)
+}
+writeFileSync(
+  join(root, 'drawer/index.json'),
+  JSON.stringify({ sets: SETS.map(({ id, name }) => ({ id, name })) }, null, 1) + '\n',
+)
