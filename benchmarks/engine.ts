@@ -2,14 +2,19 @@ import { playerFor, rulesFor } from '../core/game/registry'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
 import { buildGameDoc } from '../core/parcel/game-doc'
-import { puffinCatch, windfall } from '../tests/support/fixtures'
+import { breakwaterGull, puffinCatch, updraft, windfall } from '../tests/support/fixtures'
 import type { Row } from './report'
 
 /** Simulated seconds in each second of one core, the simulated player included. */
-export function engineRow(): Row {
-  const setup = makeSetup(buildGameDoc(windfall, puffinCatch()))
-  const rules = rulesFor('windfall')
-  const player = playerFor('windfall')
+const GAMES = {
+  windfall: () => buildGameDoc(windfall, puffinCatch()),
+  updraft: () => buildGameDoc(updraft, breakwaterGull()),
+}
+
+export function engineRow(id: keyof typeof GAMES): Row {
+  const setup = makeSetup(GAMES[id]())
+  const rules = rulesFor(id)
+  const player = playerFor(id)
   const input = idleInput()
   const play = (games: number): number => {
     let steps = 0
@@ -29,7 +34,7 @@ export function engineRow(): Row {
   const seconds = play(1500)
   const rate = seconds / ((performance.now() - began) / 1000)
   return {
-    what: 'windfall, simulated s per s of one core',
+    what: `${id}, simulated s per s of one core`,
     measured: `${Math.round(rate).toLocaleString('en')}x real time`,
     goal: '20,000x',
   }

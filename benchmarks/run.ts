@@ -1,6 +1,15 @@
+import { alignRow, outlineRow, packRow } from './art'
 import { engineRow } from './engine'
 import { parcelRows } from './parcel'
 import { print } from './report'
-import { swapRow } from './swap'
+import { swapRows } from './swap'
 
-print([await swapRow(), engineRow(), ...(await parcelRows())])
+print([
+  ...(await swapRows()),
+  outlineRow(),
+  alignRow(),
+  await packRow(),
+  engineRow('windfall'),
+  engineRow('updraft'),
+  ...(await parcelRows()),
+])

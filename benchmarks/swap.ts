@@ -9,25 +9,24 @@ import { median, type Row } from './report'
 
 const PORT = '3478'
 
-/** A strip of 8 frames, 2048 x 256 px, painted with noise so that it is not an easy file. */
-async function strip(): Promise<Buffer> {
-  const width = 2048
-  const height = 256
-  const data = Buffer.alloc(width * height * 4)
-  let seed = 9
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const inside = Math.hypot((x % 256) - 128, y - 128) < 110
+/** 8 frames, 1024 x 1024 px, painted with noise so that it is not an easy file; another one for each `seed`. */
+async function strip(first: number): Promise<Buffer> {
+  const size = 1024
+  const data = Buffer.alloc(size * size * 4)
+  let seed = first
+  for (let y = 0; y < size; y++)
+    for (let x = 0; x < size; x++) {
+      const inside = Math.abs((x % 256) - 128) < 108 && Math.abs((y % 512) - 256) < 236
       seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
-      if (inside) data.set([240, 20 + (seed >>> 28), 220 - (seed >>> 27), 255], (y * width + x) * 4)
+      if (inside) data.set([240, 20 + (seed >>> 28), 220 - (seed >>> 27), 255], (y * size + x) * 4)
     }
-  return sharp(data, { raw: { width, height, channels: 4 } })
+  return sharp(data, { raw: { width: size, height: size, channels: 4 } })
     .png()
     .toBuffer()
 }
 
 /** From choosing a file to the first frame of the stage that shows it, beside the browser's own decode of that file. */
-export async function swapRow(): Promise<Row> {
+export async function swapRows(): Promise<Row[]> {
   const data = mkdtempSync(join(tmpdir(), 'pack-post-bench-'))
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -48,18 +47,16 @@ export async function swapRow(): Promise<Row> {
     await page.getByRole('button', { name: /^Freeze/ }).click()
     await page.getByRole('button', { name: 'From the start' }).click()
     await page.locator('[data-part="hero"]').click()
-    const buffer = await strip()
-    const file = buffer.toString('base64')
     const decodes: number[] = []
     const swaps: number[] = []
+    const blocks: number[] = []
     for (let round = 0; round < 7; round++) {
+      const file = (await strip(round * 31 + 9)).toString('base64')
       const measured = await page.evaluate(
         async ({ file, round }) => {
           const bytes = Uint8Array.from(atob(file), (c) => c.charCodeAt(0))
-          // Another comment in each round makes it another file to every cache.
-          const fresh = new Uint8Array([...bytes, round])
           const began = performance.now()
-          const bitmap = await createImageBitmap(new Blob([fresh], { type: 'image/png' }))
+          const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }))
           bitmap.close()
           const decode = performance.now() - began
           const input = document.querySelector<HTMLInputElement>('[data-testid=replace-file]')!
@@ -69,17 +66,32 @@ export async function swapRow(): Promise<Row> {
           const colour = () => ink.getImageData(canvas.width / 2, canvas.height * 0.75, 1, 1).data
           const isOurs = () => colour()[0]! > 200 && colour()[2]! > 150 && colour()[1]! < 90
           const transfer = new DataTransfer()
-          transfer.items.add(new File([fresh], `strip-${round}.png`, { type: 'image/png' }))
+          transfer.items.add(new File([bytes], `strip-${round}.png`, { type: 'image/png' }))
+          // How long the page could not answer: the longest stretch between two turns of its loop.
+          let blocked = 0
+          let last = performance.now()
+          let watching = true
+          const channel = new MessageChannel()
+          channel.port1.onmessage = () => {
+            const now = performance.now()
+            blocked = Math.max(blocked, now - last)
+            last = now
+            if (watching) setTimeout(() => channel.port2.postMessage(0))
+          }
+          channel.port2.postMessage(0)
           const start = performance.now()
           input.files = transfer.files
           input.dispatchEvent(new Event('change'))
           while (!isOurs()) await new Promise((frame) => requestAnimationFrame(frame))
-          return { decode, swap: performance.now() - start }
+          const swap = performance.now() - start
+          watching = false
+          return { decode, swap, blocked }
         },
         { file, round },
       )
       decodes.push(measured.decode)
       swaps.push(measured.swap)
+      blocks.push(measured.blocked)
       await page.getByRole('button', { name: 'Undo' }).click()
       await page.waitForFunction(() =>
         document.querySelector('[data-testid=inspector]')?.textContent?.includes('puffin.png'),
@@ -87,11 +99,18 @@ export async function swapRow(): Promise<Row> {
       await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
     }
     const ratio = median(swaps) / median(decodes)
-    return {
-      what: 'swap to stage against the browser’s own decode, 8 frames of 256 px',
-      measured: `${ratio.toFixed(1)}x (${median(swaps).toFixed(0)} ms to ${median(decodes).toFixed(0)} ms)`,
-      goal: '2.5x',
-    }
+    return [
+      {
+        what: 'swap to stage against the browser’s own decode, 8 frames on 1024 x 1024 px',
+        measured: `${ratio.toFixed(1)}x (${median(swaps).toFixed(0)} ms to ${median(decodes).toFixed(0)} ms)`,
+        goal: '2.5x',
+      },
+      {
+        what: 'longest stretch in which the page could not answer meanwhile (one core shared with the worker)',
+        measured: `${median(blocks).toFixed(0)} ms`,
+        goal: '16 ms',
+      },
+    ]
   } finally {
     await browser.close()
     server.kill()

@@ -5,7 +5,7 @@ import { COMPUTED_TEXTS } from '../core/game/screens'
 import { pivotOf, type Actor, type Setup } from '../core/game/setup'
 import { STAGE, type FrameDoc, type PictureDoc, type Point, type TextBox } from '../core/game/types'
 import { LINE_HEIGHT, wrap } from '../core/wording/fit'
-import { blurred, glyphsOf, recoloured, type Picture } from './prepare'
+import { blurred, glyphsOf, recoloured, shrunk, type Picture } from './prepare'
 import type { View } from './view'
 
 export type Ink = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
@@ -173,6 +173,12 @@ function laySide(
   if (grid > 0) scale = Math.max(grid, (fit === 'contain' ? Math.floor : Math.round)(scale / grid) * grid)
   const width = source.w * scale
   const height = source.h * scale
+  const whole = source.w === picture.width && source.h === picture.height
+  const small = ink.imageSmoothingEnabled && whole ? shrunk(picture, scale) : picture
+  if (small !== picture) {
+    picture = small
+    source = { x: 0, y: 0, w: small.width, h: small.height }
+  }
   const top = box.y + (fit === 'tile' ? box.h - height : snap((box.h - height) / 2, grid))
   if (moved === 0 && fit !== 'tile') {
     const left = box.x + snap((box.w - width) / 2, grid)

@@ -51,6 +51,23 @@ export function blurred(picture: Picture, radius: number): Picture {
   })
 }
 
+/**
+ * The whole picture at the size it is shown in, where that is clearly smaller: scaled once and not sixty times a
+ * second. Anything else is given back as it is.
+ */
+export function shrunk(picture: Picture, scale: number): Picture {
+  if (scale > 0.85) return picture
+  const width = Math.max(1, Math.round(picture.width * scale))
+  const height = Math.max(1, Math.round(picture.height * scale))
+  return once(picture, `size ${width} ${height}`, () => {
+    const canvas = new OffscreenCanvas(width, height)
+    const ink = canvas.getContext('2d')!
+    ink.imageSmoothingQuality = 'high'
+    ink.drawImage(picture, 0, 0, width, height)
+    return canvas
+  })
+}
+
 export interface Glyph {
   /** px of the sheet. */
   x: number

@@ -177,7 +177,9 @@ export const useBench = defineStore('bench', () => {
     options: { mark?: string; files?: ReadonlyMap<string, Uint8Array> } = {},
   ): Promise<void> {
     if (options.files !== undefined && options.files.size > 0) await keepBytes(options.files)
-    if (pack.value !== null) take(perform(pack.value, history.value, name, command, options.mark))
+    // Commands are plain data. What comes from a component may be a proxy, which no store takes.
+    const given = JSON.parse(JSON.stringify(command)) as Command
+    if (pack.value !== null) take(perform(pack.value, history.value, name, given, options.mark))
   }
 
   function undo(): void {

@@ -1,8 +1,8 @@
 import { gridFor, heightOnGrid } from '@core/art/crispness'
 import type { Command } from '@core/pack/commands'
-import type { SpriteContent } from '@core/pack/content'
+import type { Frame, SpriteContent } from '@core/pack/content'
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useBench } from './bench'
 import { useShapes } from './shapes'
 
@@ -18,10 +18,22 @@ interface Drawn {
 export const useCrisp = defineStore('crisp', () => {
   const bench = useBench()
   const shapes = useShapes()
-  const drawn = ref<Drawn[]>([])
+  const drawn = shallowRef<Drawn[]>([])
   const smooth = ref(0)
   const declined = ref('')
   let turn = 0
+
+  /** Looked up once for each frame: a pack changes with every letter that is typed. */
+  const known = new Map<string, Promise<number | null>>()
+  function artOf(sprite: SpriteContent, frame: Frame): Promise<number | null> {
+    const key = [frame.asset, frame.x, frame.y, frame.w, frame.h, sprite.canvas?.h].join()
+    let found = known.get(key)
+    if (found === undefined) {
+      found = shapes.look(sprite, frame).then((look) => look?.art ?? null)
+      known.set(key, found)
+    }
+    return found
+  }
 
   watch(
     () => bench.pack?.parts,
@@ -39,7 +51,7 @@ export const useCrisp = defineStore('crisp', () => {
         for (const { entry, sprite } of sprites) {
           const frame = Object.values(sprite.clips)[0]!.frames[0]!
           if (bench.pack?.assets[frame.asset] === undefined) continue
-          const art = sprite.crisp ? ((await shapes.look(sprite, frame))?.art ?? null) : null
+          const art = sprite.crisp ? await artOf(sprite, frame) : null
           if (art === null) others++
           else found.push({ part, entry, sprite, art })
         }

@@ -133,7 +133,7 @@ export const useDrawer = defineStore('drawer', () => {
 
   // Sets from packages are fetched when one is opened, or when everything is searched.
   watch(
-    [set, query, colour, shape],
+    [set, query, colour, shape, icons.sets],
     () => {
       const wide = set.value === 'all' && (query.value !== '' || colour.value !== '' || shape.value !== '')
       for (const { id } of icons.sets.value)

@@ -77,19 +77,27 @@ export function readFont(name: string, bytes: Uint8Array): FontFacts {
   }
 }
 
-/** Advance widths of the letters texts are set with, as the check needs them. */
+/** Heavier cuts of a variable typeface are wider than the one its file begins with: a share on the safe side. */
+const HEAVY = 1.1
+
+/**
+ * Advance widths of the letters texts are set with, as the check needs them: of the cut the file begins with, and for
+ * bold letters of a variable typeface a tenth more.
+ */
 export function fontWidths(name: string, bytes: Uint8Array, like: Widths): Widths {
   const { font } = open(name, bytes)
-  const at = (weight: number, letters: readonly string[]): WeightWidths => {
-    const axis = font.variationAxes['wght']
-    const cut = axis === undefined ? font : font.getVariation({ wght: Math.max(axis.min, Math.min(axis.max, weight)) })
+  const at = (letters: readonly string[], share: number): WeightWidths => {
     const advances: Record<string, number> = {}
     for (const letter of letters) {
       const code = letter.codePointAt(0)!
-      if (cut.hasGlyphForCodePoint(code))
-        advances[letter] = Math.round((cut.glyphForCodePoint(code).advanceWidth / font.unitsPerEm) * 1000)
+      if (font.hasGlyphForCodePoint(code))
+        advances[letter] = Math.round((font.glyphForCodePoint(code).advanceWidth / font.unitsPerEm) * 1000 * share)
     }
     return { advances, other: 1000 }
   }
-  return { bold: at(800, Object.keys(like.bold.advances)), regular: at(500, Object.keys(like.regular.advances)) }
+  const variable = font.variationAxes['wght'] !== undefined
+  return {
+    bold: at(Object.keys(like.bold.advances), variable ? HEAVY : 1),
+    regular: at(Object.keys(like.regular.advances), 1),
+  }
 }

@@ -68,7 +68,7 @@ test('a piece of the drawer swaps the chosen part, and its credit comes with it'
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByTestId('inspector').getByText('lantern.png')).toBeVisible()
   await page.getByTestId('drawer-search').locator('input').fill('')
-  await page.getByRole('button', { name: /^Mine/ }).click()
+  await page.getByLabel('Which set').selectOption('mine')
   await expect(page.getByTestId('pieces').getByText('crab')).toBeVisible()
 })
 
