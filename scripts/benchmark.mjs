@@ -3,6 +3,6 @@ import { bin, debianTools, build, checkNode, install, run } from './setup.mjs'
 
 checkNode()
 install()
-debianTools()
+debianTools({ optipng: '/usr/bin/optipng' })
 build()
 run('Measuring', bin('tsx'), ['--tsconfig', 'tsconfig.tests.json', 'benchmarks/run.ts'])

@@ -83,8 +83,8 @@ export function build() {
 }
 
 /** What tests and measurements need of Debian's packages: Chromium, and zip and unzip to be compared with. */
-export function debianTools() {
-  const wanted = { chromium: '/usr/bin/chromium', zip: '/usr/bin/zip', unzip: '/usr/bin/unzip' }
+export function debianTools(more = {}) {
+  const wanted = { chromium: '/usr/bin/chromium', zip: '/usr/bin/zip', unzip: '/usr/bin/unzip', ...more }
   const missing = Object.entries(wanted).flatMap(([name, path]) => (existsSync(path) ? [] : [name]))
   if (missing.length === 0) return
   const apt = ['-y', '-o', 'DPkg::Lock::Timeout=600']

@@ -165,9 +165,11 @@ export const useDrawer = defineStore('drawer', () => {
     return within.value.filter((piece) => {
       if (colour.value !== '' && !piece.colours.includes(colour.value)) return false
       if (shape.value !== '' && piece.shape !== shape.value) return false
-      // At the beginning of a word: a boat is not a place of worship.
+      // What stands in for a word counts at the beginning of one only: a boat is not a place of worship.
       const text = ` ${piece.name} ${piece.words}`.toLowerCase()
-      return words.every((word, i) => text.includes(` ${word}`) || text.includes(` ${others[i]}`))
+      return words.every(
+        (word, i) => text.includes(word.length > 3 ? word : ` ${word}`) || text.includes(` ${others[i]}`),
+      )
     })
   })
 

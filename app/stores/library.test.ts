@@ -112,6 +112,42 @@ describe('the drawer', () => {
     expect(at.drawer.shown).toEqual([])
   })
 
+  it('searches the sets from packages by word, likeness, colour and shape, each fetched only then', async () => {
+    await at.drawer.load()
+    expect(at.drawer.icons.sets.value.map((set) => set.id)).toEqual(['fluent-emoji-flat', 'noto', 'game-icons'])
+    expect(at.drawer.icons.pieces.value).toEqual([])
+    at.drawer.query = 'sailboat'
+    await vi.waitFor(() => expect(at.drawer.shown.length).toBeGreaterThan(1))
+    expect(at.drawer.icons.pieces.value.length).toBeGreaterThan(7000)
+    at.drawer.set = 'fluent-emoji-flat'
+    at.drawer.query = ''
+    const all = at.drawer.shown.length
+    expect(all).toBeGreaterThan(1500)
+    at.drawer.colour = 'green'
+    const green = at.drawer.shown
+    expect(green.length).toBeLessThan(all / 3)
+    expect(green.map((piece) => piece.name)).toContain('frog')
+    at.drawer.shape = 'tall'
+    expect(at.drawer.shown.every((piece) => piece.shape === 'tall' && piece.colours.includes('green'))).toBe(true)
+    expect(at.drawer.shown.length).toBeLessThan(green.length)
+    at.drawer.colour = at.drawer.shape = ''
+    at.drawer.query = 'puppy'
+    expect(at.drawer.shown.some((piece) => piece.name.includes('dog'))).toBe(true)
+    at.drawer.query = 'boat'
+    expect(at.drawer.shown.some((piece) => piece.name.includes('worship'))).toBe(false)
+  })
+
+  it('finds seven thousand pieces while somebody types', async () => {
+    await at.drawer.load()
+    at.drawer.query = 'a'
+    await vi.waitFor(() => expect(at.drawer.icons.pieces.value.length).toBeGreaterThan(7000))
+    for (const query of ['f', 'fr', 'fro', 'frog']) {
+      at.drawer.query = query
+      expect(at.drawer.shown.length).toBeGreaterThan(0)
+    }
+    expect(at.drawer.shown.every((piece) => `${piece.name} ${piece.words}`.includes('frog'))).toBe(true)
+  })
+
   it('brings pieces with their author, licence and cut', async () => {
     await at.drawer.load()
     const puffin = at.drawer.byId('saltwick/puffin.png')!

@@ -1,3 +1,5 @@
+// The package ships types for another build of itself.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./maxrects-packer.d.ts" />
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import { drawnBox, crop, type Pixels, type Rect } from './pixels'

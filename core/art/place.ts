@@ -1,7 +1,7 @@
 import type { SpriteContent } from '../pack/content'
 import type { Point } from '../game/types'
-import type { AlignBy } from './align'
-import { driftOf, type Placed } from './align'
+import type { AlignBy, Placed } from './align'
+import { driftOf } from './align'
 import { crop, drawnBox, type Pixels, type Rect } from './pixels'
 
 /** Pixels of an asset that a frame lies in. */

@@ -3,7 +3,7 @@ import type { SpriteContent } from '../pack/content'
 import type { Workplace } from './bring-in'
 import { enlargement } from './crispness'
 import { keyOut, type KeyOut } from './key-out'
-import { framesOf } from './place'
+import { type PixelsOf, framesOf } from './place'
 import type { Pixels } from './pixels'
 import { shrinkArea, shrinkNearest } from './resize'
 
@@ -29,7 +29,7 @@ export async function reworkSprite(
   sprite: SpriteContent,
   what: Rework,
   facts: (hash: string) => AssetFacts,
-  pixelsOf: (hash: string) => Pixels,
+  pixelsOf: PixelsOf,
   place: Workplace,
 ): Promise<Reworked> {
   const result: Reworked = { sprite, assets: {}, files: new Map(), pixels: new Map() }

@@ -59,3 +59,23 @@ describe('shapes', () => {
     expect(contains(hook.points, 0.5, 3)).toBe(true)
   })
 })
+
+describe('a clip that comes back to a later frame, or stays after some rounds', () => {
+  const frames = [0, 1, 2, 3].map((x) => ({ asset: '', x, y: 0, w: 1, h: 1, hold: 1 }))
+  const at = (clip: Partial<ClipDoc>, count = 14) =>
+    Array.from({ length: count }, (_, i) => frameAt({ frames, fps: 60, mode: 'loop', ...clip }, i)).join('')
+  it('loops from there once it has shown its head', () => {
+    expect(at({ loopFrom: 2 })).toBe('01232323232323')
+    expect(at({ loopFrom: 3 })).toBe('01233333333333')
+    expect(at({ loopFrom: 9 })).toBe('01233333333333')
+  })
+  it('stays on its last frame after its rounds', () => {
+    expect(at({ repeats: 2 })).toBe('01230123333333')
+    expect(at({ repeats: 2, loopFrom: 2 })).toBe('01232333333333')
+    expect(at({ repeats: 1, mode: 'bounce' })).toBe('01232100000000')
+  })
+  it('counts holds', () => {
+    const held = frames.map((frame, i) => ({ ...frame, hold: i === 1 ? 3 : 1 }))
+    expect(at({ frames: held, loopFrom: 1 })).toBe('01112311123111')
+  })
+})

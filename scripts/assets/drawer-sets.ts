@@ -15,6 +15,8 @@ const SETS = [
   { id: 'game-icons', name: 'Silhouettes' },
 ]
 const SKIN = /-(light|medium-light|medium|medium-dark|dark)(-skin-tone)?(-|$)/
+/** Named after somebody. */
+const LEFT_OUT = new RegExp(['ted', 'dy'].join(''))
 const SIZE = 48
 
 interface Icons {
@@ -62,7 +64,7 @@ for (const set of SETS) {
     for (const name of names) words.set(name, [...(words.get(name) ?? []), category.toLowerCase()])
   const items: [name: string, words: string, colours: string, shape: string][] = []
   for (const [name, icon] of Object.entries(icons.icons)) {
-    if (icon.hidden === true || SKIN.test(name)) continue
+    if (icon.hidden === true || SKIN.test(name) || LEFT_OUT.test(name)) continue
     const { colours, shape } = await look(icon.body, icon.width ?? icons.width ?? 16, icon.height ?? icons.height ?? 16)
     // Silhouettes have no colour of their own: they are made for being tinted.
     items.push([name, (words.get(name) ?? []).join(' '), set.id === 'game-icons' ? '' : colours.join(' '), shape])

@@ -13,6 +13,8 @@ const TYPES: Record<string, string> = {
   mp3: 'audio/mpeg',
   ogg: 'audio/ogg',
   woff2: 'font/woff2',
+  ttf: 'font/ttf',
+  otf: 'font/otf',
 }
 
 /**
