@@ -61,11 +61,7 @@ export function alignRow(): Row {
 
 /** Frames packed on one sheet and written without loss, against each one put singly through optipng. */
 export async function packRow(): Promise<Row> {
-  await initOxi({
-    module_or_path: new WebAssembly.Module(
-      readFileSync('node_modules/@jsquash/oxipng/codec/pkg/squoosh_oxipng_bg.wasm'),
-    ),
-  } as never)
+  await initOxi(new WebAssembly.Module(readFileSync('node_modules/@jsquash/oxipng/codec/pkg/squoosh_oxipng_bg.wasm')))
   const folder = mkdtempSync(join(tmpdir(), 'pack-post-bench-'))
   try {
     const frames: Pixels[] = []

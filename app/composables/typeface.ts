@@ -46,11 +46,12 @@ export const LETTERINGS: readonly Lettering[] = [
   more('Pixelify Sans', 'pixelify-sans', 'The Pixelify Sans Project Authors'),
 ]
 
+let usual: Promise<unknown> | null = null
 const faces = new Map<string, Promise<string>>()
 
 /** The CSS family a game document is lettered in; its font file is loaded first. Canvas text does not wait, so the stage does. */
 export async function typefaceOf(doc: GameDoc, template: Template | null): Promise<string> {
-  await Promise.all([500, 650, 700, 800].map((weight) => document.fonts.load(`${weight} 20px ${OWN}`)))
+  await (usual ??= Promise.all([500, 650, 700, 800].map((weight) => document.fonts.load(`${weight} 20px ${OWN}`))))
   const own = Object.entries(doc.assets).find(([, asset]) => asset.file === doc.typeface)
   if (doc.typeface === undefined || doc.typeface === TYPEFACE_FILE || own === undefined || template === null) return OWN
   const [hash] = own

@@ -19,14 +19,26 @@ function profiles(pixels: Pixels): { columns: Float64Array; rows: Float64Array }
   const { width, height, data } = pixels
   const columns = new Float64Array(width)
   const rows = new Float64Array(height)
-  const clear = hasClear(pixels)
+  if (hasClear(pixels)) {
+    for (let y = 0, i = 3; y < height; y++) {
+      let row = 0
+      for (let x = 0; x < width; x++, i += 4) {
+        const alpha = data[i]!
+        if (alpha <= 8) continue
+        columns[x]! += alpha
+        row += alpha
+      }
+      rows[y] = row
+    }
+    return { columns, rows }
+  }
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i += 4) {
-      const ink = clear
-        ? data[i + 3]! > 8
-          ? data[i + 3]!
-          : 0
-        : Math.max(Math.abs(data[i]! - data[0]!), Math.abs(data[i + 1]! - data[1]!), Math.abs(data[i + 2]! - data[2]!))
+      const ink = Math.max(
+        Math.abs(data[i]! - data[0]!),
+        Math.abs(data[i + 1]! - data[1]!),
+        Math.abs(data[i + 2]! - data[2]!),
+      )
       if (ink <= 8) continue
       columns[x]! += ink
       rows[y]! += ink

@@ -711,11 +711,7 @@ describe('every kind of PNG', () => {
         ) {}
       },
     )
-    await initPng({
-      module_or_path: new WebAssembly.Module(readFileSync('node_modules/@jsquash/png/codec/pkg/squoosh_png_bg.wasm')),
-    } as never).catch(() =>
-      initPng(new WebAssembly.Module(readFileSync('node_modules/@jsquash/png/codec/pkg/squoosh_png_bg.wasm'))),
-    )
+    await initPng(new WebAssembly.Module(readFileSync('node_modules/@jsquash/png/codec/pkg/squoosh_png_bg.wasm')))
   })
   const art = picture(33, 17, (x, y) => [
     (x * 7) & 0xe0,
