@@ -4,7 +4,8 @@ import { UserError } from '@core/errors'
 import { defineStore } from 'pinia'
 import { useBench } from './bench'
 import { useNotices } from './notices'
-import { useSwap, type Bringing } from './swap'
+import type { Bringing } from './incoming'
+import { useSwap } from './swap'
 
 /** Pictures of the label. */
 export const useCovers = defineStore('covers', () => {

@@ -27,7 +27,7 @@ async function stores() {
       import('../storage/db'),
       import('../storage/assets'),
       import('./drawer'),
-      import('./swap'),
+      import('./incoming'),
       import('../composables/download'),
     ])
   return { library: useLibrary(), notices: useNotices(), drawer: useDrawer(), db, plainName, fileWord, ...assets }

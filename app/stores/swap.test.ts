@@ -16,7 +16,7 @@ import { checkDuration, identify, newFacts } from '@core/pack/take-in'
 import { decodeSound } from '@core/sound/decode'
 import { durationOf } from '@core/sound/samples'
 import { decodePicture } from '../../server/utils/decode'
-import type { Bringing } from './swap'
+import type { Bringing } from './incoming'
 
 /** The worker's part, in this thread and with the server's decoders. */
 const decoded = new Map<string, Pixels>()

@@ -14,10 +14,8 @@ import { workshop } from '../workers/workshop'
 import type { TakenIn } from '../workers/workshop.worker'
 import { useAssets } from './assets'
 import { useBench } from './bench'
-import { fromFile, plainName, readIncoming, unpacked, type Bringing } from './incoming'
+import { plainName, readIncoming, unpacked, type Bringing } from './incoming'
 import { useNotices } from './notices'
-
-export { fromFile, plainName, type Bringing }
 
 type Want = 'picture' | 'sound' | 'typeface'
 const WANTS: Record<PartContent['kind'], Want | null> = {

@@ -1,3 +1,4 @@
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
@@ -51,6 +52,18 @@ test('a row of numbered files becomes a walking clip whose feet are on the groun
 
   await page.keyboard.press('Control+z')
   await expect(page.getByTestId('inspector')).toContainText('6 frames')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('inspector')).toContainText('3 clips')
+})
+
+test('a folder of bare numbers becomes the clip it is named after', async ({ page }, info) => {
+  const folder = info.outputPath('catch')
+  mkdirSync(folder, { recursive: true })
+  for (const [i, file] of walk().slice(0, 3).entries()) writeFileSync(`${folder}/${i + 9}.png`, file.buffer)
+  await demoBench(page)
+  await choosePart(page, 'hero')
+  await page.getByTestId('replace-folder').setInputFiles(folder)
+  await expect(page.getByTestId('inspector')).toContainText('catch 3')
   await page.keyboard.press('Control+z')
   await expect(page.getByTestId('inspector')).toContainText('3 clips')
 })
@@ -252,7 +265,11 @@ test('one file serves several looks: a recoloured twin needs no second file', as
     .first()
     .click()
   await page.getByRole('button', { name: 'Colours', exact: true }).click()
-  await page.getByTestId('workshop').getByLabel('Tint').fill('#2f8a3a')
+  const tint = page.getByTestId('workshop').getByLabel('Tint', { exact: true })
+  await tint.fill('#aa2020')
+  await tint.press('Control+z')
+  await expect(page.getByTestId('workshop').getByLabel(/Strength/)).toBeHidden()
+  await tint.fill('#2f8a3a')
   await page.getByTestId('workshop').getByRole('button', { name: 'Done', exact: true }).click()
   await saved(page)
   const packs = await page.evaluate(

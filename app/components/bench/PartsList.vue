@@ -5,7 +5,8 @@ import { areFrames, bringingsOf } from '~/composables/dropped'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useMany } from '~/stores/many'
-import { fromFile, useSwap } from '~/stores/swap'
+import { fromFile } from '~/stores/incoming'
+import { useSwap } from '~/stores/swap'
 
 /** Parts by the moment they are met, not by file type. */
 const bench = useBench()

@@ -2,7 +2,8 @@
 import { assetsOf } from '@core/pack/content'
 import { computed, useTemplateRef } from 'vue'
 import { useBench } from '~/stores/bench'
-import { fromFile, useSwap } from '~/stores/swap'
+import { fromFile } from '~/stores/incoming'
+import { useSwap } from '~/stores/swap'
 
 const bench = useBench()
 const swap = useSwap()

@@ -5,7 +5,8 @@ import type { PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'
-import { fromFile, useSwap } from '~/stores/swap'
+import { fromFile } from '~/stores/incoming'
+import { useSwap } from '~/stores/swap'
 
 /** A backdrop, a start picture or a strip of ground: how it fills, moves, and lets what is before it stand out. */
 const { spec, content } = defineProps<{ spec: PartSpec; content: PictureContent }>()

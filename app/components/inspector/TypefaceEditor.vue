@@ -4,7 +4,8 @@ import type { PartSpec } from '@core/template/template'
 import { ref, useTemplateRef } from 'vue'
 import { LETTERINGS } from '~/composables/typeface'
 import { useBench } from '~/stores/bench'
-import { fromFile, useSwap } from '~/stores/swap'
+import { fromFile } from '~/stores/incoming'
+import { useSwap } from '~/stores/swap'
 
 /** Letters of the game: a family that ships, a font file, or a sheet of drawn glyphs. */
 const { spec, content } = defineProps<{ spec: PartSpec; content: TypefaceContent }>()

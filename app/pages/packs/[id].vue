@@ -26,8 +26,12 @@ watch(
 )
 useHead({ title: computed(() => `${bench.pack?.label.title || 'Untitled game'} · Pack Post`) })
 
+/** Fields have an undo of their own for what is typed; switches, sliders and colours have none. */
+const UNTYPED = /^(checkbox|radio|range|color|file|button)$/
 const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(input|textarea|select)$/i.test(target.tagName))
+  target instanceof HTMLInputElement
+    ? !UNTYPED.test(target.type)
+    : target instanceof HTMLElement && (target.isContentEditable || target.tagName === 'TEXTAREA')
 
 function key(event: KeyboardEvent): void {
   const ctrl = event.ctrlKey || event.metaKey

@@ -3,7 +3,8 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef }
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
 import { useCrisp } from '~/stores/crisp'
-import { useSwap, fromFile } from '~/stores/swap'
+import { fromFile } from '~/stores/incoming'
+import { useSwap } from '~/stores/swap'
 import { useWorkbench } from '~/stores/workbench'
 
 const bench = useBench()
@@ -203,6 +204,7 @@ function ready(made: Stage): void {
   overflow-y: auto;
 }
 .offer {
+  align-items: baseline;
   text-align: center;
   display: flex;
   justify-content: center;

@@ -10,7 +10,7 @@ import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useCovers } from '~/stores/covers'
 import { usePosting } from '~/stores/posting'
-import { fromFile } from '~/stores/swap'
+import { fromFile } from '~/stores/incoming'
 
 const bench = useBench()
 const check = useCheck()
