@@ -1,4 +1,5 @@
 import { add, type DrawList } from '../draw-list'
+import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
 import type { PlayFacts, PlayState, Rules } from '../rules'
 import { dial, partIn, shapeAt, type Actor, type Setup } from '../setup'
@@ -13,7 +14,7 @@ export interface Updraft extends PlayState {
   ready: boolean
   held: boolean
   gates: Gate[]
-  pops: { live: boolean; x: number; y: number; age: number; points: number }[]
+  pops: Pop[]
   /** World units the camera has moved, and where the next gate comes into being. */
   scroll: number
   next: number
@@ -37,7 +38,6 @@ export const HERO_X = 4
 export const GROUND_Y = 9
 const CAPACITY = 8
 const POPS = 4
-const POP_STEPS = 45
 const HURT_STEPS = 80
 const READY_Y = 4.4
 /** Of a column at least this much shows, so that the gap's edge is always seen. */
@@ -65,7 +65,7 @@ function start(setup: Setup, seed: number): Updraft {
       prize: '',
       age: 0,
     })),
-    pops: Array.from({ length: POPS }, () => ({ live: false, x: 0, y: 0, age: 0, points: 0 })),
+    pops: makePops(POPS),
     scroll: 0,
     next: 0,
     last: READY_Y,
@@ -122,23 +122,6 @@ function hurt(state: Updraft): void {
   state.hero.hurt = HURT_STEPS
   setClip(state, 'hit')
   state.events.push('hit-sound')
-}
-
-function pop(state: Updraft, y: number, points: number): void {
-  let oldest = state.pops[0]!
-  for (let i = 0; i < state.pops.length; i++) {
-    const p = state.pops[i]!
-    if (!p.live) {
-      oldest = p
-      break
-    }
-    if (p.age > oldest.age) oldest = p
-  }
-  oldest.live = true
-  oldest.x = HERO_X
-  oldest.y = y
-  oldest.age = 0
-  oldest.points = points
 }
 
 function raise(state: Updraft, setup: Setup): void {
@@ -221,7 +204,7 @@ function moveGates(state: Updraft, setup: Setup): void {
       else if (touches(hero, shapeAt(prize, 'shown', gate.age), dx, (gate.top + gate.bottom) / 2 - state.hero.y)) {
         gate.prize = ''
         state.score += prize.points
-        pop(state, (gate.top + gate.bottom) / 2, prize.points)
+        pop(state.pops, HERO_X, (gate.top + gate.bottom) / 2, prize.points)
         state.events.push('prize-sound')
       }
     }
@@ -232,10 +215,7 @@ function moveGates(state: Updraft, setup: Setup): void {
     }
     if (gate.x < -Math.max(top.width, bottom.width)) gate.live = false
   }
-  for (let i = 0; i < state.pops.length; i++) {
-    const p = state.pops[i]!
-    if (p.live && ++p.age > POP_STEPS) p.live = false
-  }
+  agePops(state.pops)
 }
 
 function judge(state: Updraft, setup: Setup): void {
@@ -295,14 +275,7 @@ function draw(state: Updraft, setup: Setup, list: DrawList): void {
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  for (const p of state.pops) {
-    if (!p.live) continue
-    const item = add(list, 'text', 'pop-words', p.x - 1.5, p.y - 0.5 - p.age * 0.02)
-    item.w = 3
-    item.h = 0.8
-    item.text = (p.points > 0 ? '+' : '') + p.points
-    item.alpha = Math.min(1, (POP_STEPS - p.age) / 15)
-  }
+  drawPops(state.pops, list)
   if (state.ready) add(list, 'text', 'ready-words', 0, 0)
   add(list, 'text', 'score-words', 0, 0)
   const lives = Math.max(dial(setup, 'lives'), state.lives)

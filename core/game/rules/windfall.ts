@@ -1,4 +1,5 @@
 import { add, type DrawList } from '../draw-list'
+import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
 import type { PlayFacts, PlayState, Rules } from '../rules'
 import { dial, shapeAt, type CastActor, type Setup } from '../setup'
@@ -28,19 +29,10 @@ export interface Thing {
   age: number
 }
 
-interface Pop {
-  live: boolean
-  x: number
-  y: number
-  age: number
-  points: number
-}
-
 export const GROUND_Y = 8.55
 const CAPACITY = 24
 const POPS = 6
 const HURT_STEPS = 75
-const POP_STEPS = 45
 const EDGE = 0.9
 
 const GOOD = 'good'
@@ -56,7 +48,7 @@ function start(setup: Setup, seed: number): Windfall {
     lives: dial(setup, 'lives'),
     hero: { x: STAGE.width / 2, dir: 1, clip: 'stand', clipStep: 0, hurt: 0 },
     things: Array.from({ length: CAPACITY }, () => ({ live: false, cast: '', entry: '', x: 0, y: 0, vy: 0, age: 0 })),
-    pops: Array.from({ length: POPS }, () => ({ live: false, x: 0, y: 0, age: 0, points: 0 })),
+    pops: makePops(POPS),
     wait: 30,
     fallen: 0,
     badFallen: 0,
@@ -122,35 +114,18 @@ function drop(state: Windfall, setup: Setup): void {
   }
 }
 
-function pop(state: Windfall, thing: Thing, points: number): void {
-  let oldest = state.pops[0]!
-  for (let i = 0; i < state.pops.length; i++) {
-    const p = state.pops[i]!
-    if (!p.live) {
-      oldest = p
-      break
-    }
-    if (p.age > oldest.age) oldest = p
-  }
-  oldest.live = true
-  oldest.x = thing.x
-  oldest.y = Math.min(thing.y, GROUND_Y - 1.6)
-  oldest.age = 0
-  oldest.points = points
-}
-
 function land(state: Windfall, thing: Thing, actor: CastActor): void {
   thing.live = false
   if (actor.cast === GOOD) {
     state.score += actor.points
-    pop(state, thing, actor.points)
+    pop(state.pops, thing.x, Math.min(thing.y, GROUND_Y - 1.6), actor.points)
     setClip(state, 'catch')
     state.events.push('catch-sound')
     return
   }
   if (actor.points !== 0) {
     state.score = Math.max(0, state.score + actor.points)
-    pop(state, thing, actor.points)
+    pop(state.pops, thing.x, Math.min(thing.y, GROUND_Y - 1.6), actor.points)
   }
   state.lives = Math.max(0, state.lives - actor.harm)
   state.hero.hurt = HURT_STEPS
@@ -179,10 +154,7 @@ function moveThings(state: Windfall, setup: Setup): void {
       if (thing.cast === GOOD) state.events.push('miss-sound')
     }
   }
-  for (let i = 0; i < state.pops.length; i++) {
-    const p = state.pops[i]!
-    if (p.live && ++p.age > POP_STEPS) p.live = false
-  }
+  agePops(state.pops)
 }
 
 function judge(state: Windfall, setup: Setup): void {
@@ -230,14 +202,7 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
     hero.sy = 1 - 0.1 * k
   }
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  for (const p of state.pops) {
-    if (!p.live) continue
-    const item = add(list, 'text', 'pop-words', p.x - 1.5, p.y - 0.5 - p.age * 0.02)
-    item.w = 3
-    item.h = 0.8
-    item.text = (p.points > 0 ? '+' : '') + p.points
-    item.alpha = Math.min(1, (POP_STEPS - p.age) / 15)
-  }
+  drawPops(state.pops, list)
   add(list, 'text', 'score-words', 0, 0)
   if (dial(setup, 'time') > 0) add(list, 'text', 'time-words', 0, 0)
   const lives = Math.max(dial(setup, 'lives'), state.lives)
