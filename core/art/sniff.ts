@@ -76,6 +76,8 @@ export function sniff(bytes: Uint8Array): Sniffed | null {
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return webpSize(bytes)
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WAVE') return sound('audio/wav')
   if (ascii(bytes, 0, 4) === 'OggS') return sound('audio/ogg')
+  if (ascii(bytes, 0, 4) === 'fLaC') return sound('audio/flac')
+  if (ascii(bytes, 4, 4) === 'ftyp' && /^M4[AB] |^mp4|^iso|^dash/.test(ascii(bytes, 8, 4))) return sound('audio/mp4')
   if (ascii(bytes, 0, 3) === 'ID3' || (bytes[0] === 0xff && (bytes[1]! & 0xe6) === 0xe2)) return sound('audio/mpeg')
   return svgSize(bytes)
 }

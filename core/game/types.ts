@@ -111,6 +111,11 @@ export interface SoundDoc {
   /** null means silent on purpose. */
   asset: string | null
   gainDb: number
+  /** dB the music steps back by while this sounds; absent for none. */
+  duckDb?: number
+  /** Music: the part that goes round, s; absent or 0 for the whole and its end. */
+  loopFromS?: number
+  loopToS?: number
 }
 
 export interface TextBox {

@@ -1,4 +1,6 @@
 import * as z from 'zod'
+import { SoundEdit } from '../sound/edit'
+import { EffectRecipe } from '../sound/effect-maker'
 
 /** SHA-256 of an asset's bytes, lower-case hex: the only name a file has inside a pack. */
 export const Hash = z.string().regex(/^[0-9a-f]{64}$/)
@@ -83,9 +85,26 @@ export const PictureContent = z.object({
     .optional(),
 })
 
-const audible = { asset: Hash.nullable(), gainDb: z.number().min(-40).max(12) }
-export const SoundContent = z.object({ kind: z.literal('sound'), ...audible })
-export const MusicContent = z.object({ kind: z.literal('music'), ...audible })
+/** A null asset is silence on purpose. `made` says what was done to which file, `effect` what it was worked out from. */
+const audible = {
+  asset: Hash.nullable(),
+  gainDb: z.number().min(-40).max(12),
+  made: z.object({ from: Hash, edit: SoundEdit }).optional(),
+  effect: EffectRecipe.optional(),
+}
+export const SoundContent = z.object({
+  kind: z.literal('sound'),
+  ...audible,
+  /** dB the music steps back by while this sounds: for speech. */
+  duckDb: z.number().min(-24).max(0).optional(),
+})
+/** From `loopFromS` to `loopToS` (0: the end) it goes round; what comes before is played once. */
+export const MusicContent = z.object({
+  kind: z.literal('music'),
+  ...audible,
+  loopFromS: z.number().min(0).max(3600).optional(),
+  loopToS: z.number().min(0).max(3600).optional(),
+})
 export const WordingContent = z.object({
   kind: z.literal('wording'),
   text: z.string().max(2000),

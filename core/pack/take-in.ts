@@ -8,7 +8,7 @@ export const TAKE_IN = { fileBytes: 40_000_000, sidePx: 8192, areaPx: 36_000_000
 const megabytes = (bytes: number) => `${Math.round(bytes / 1e6)} MB`
 const KINDS: Record<'picture' | 'sound', string> = {
   picture: 'a picture (PNG, JPEG, WebP, GIF or SVG)',
-  sound: 'a sound (WAV, MP3 or Ogg)',
+  sound: 'a sound (WAV, MP3, Ogg, Opus, FLAC or M4A)',
 }
 
 /** By size alone, before a byte is read. Throws a UserError. */
@@ -43,12 +43,14 @@ export const broken = (name: string) =>
 
 export function checkDuration(name: string, seconds: number): void {
   if (!(seconds > 0)) throw userError('sound-empty', `“${name}” has no sound in it. Export it again and drop it here.`)
-  if (seconds > TAKE_IN.soundSeconds)
-    throw userError(
-      'sound-long',
-      `“${name}” runs for ${Math.round(seconds / 60)} minutes; ${TAKE_IN.soundSeconds / 60} is the most. Cut it first.`,
-    )
+  if (seconds > TAKE_IN.soundSeconds) throw tooLong(name, seconds)
 }
+
+export const tooLong = (name: string, seconds: number) =>
+  userError(
+    'sound-long',
+    `“${name}” runs for ${seconds > TAKE_IN.soundSeconds ? `${Math.round(seconds / 60)} minutes` : 'too long'}; ${TAKE_IN.soundSeconds / 60} minutes is the most. Cut it first.`,
+  )
 
 const plainName = (mime: Mime): string => (isPicture(mime) ? 'a picture' : 'a sound')
 

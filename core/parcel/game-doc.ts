@@ -1,5 +1,5 @@
 import type { CreditDoc, GameDoc, PictureDoc, SpriteDoc } from '../game/types'
-import { assetsOf, type PictureContent, type SpriteContent } from '../pack/content'
+import { assetsOf, type MusicContent, type PictureContent, type SoundContent, type SpriteContent } from '../pack/content'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
@@ -17,6 +17,10 @@ const spriteDoc = (content: SpriteContent): SpriteDoc => ({
 })
 
 function pictureDoc({ kind: _kind, ...doc }: PictureContent): PictureDoc {
+  return doc
+}
+
+function soundDoc({ kind: _kind, made: _made, effect: _effect, ...doc }: SoundContent | MusicContent): SoundDoc {
   return doc
 }
 
@@ -60,10 +64,10 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
         doc.pictures[spec.id] = pictureDoc(content)
         break
       case 'sound':
-        doc.sounds[spec.id] = { asset: content.asset, gainDb: content.gainDb }
+        doc.sounds[spec.id] = soundDoc(content)
         break
       case 'music':
-        doc.music[spec.id] = { asset: content.asset, gainDb: content.gainDb }
+        doc.music[spec.id] = soundDoc(content)
         break
       case 'wording':
         if (spec.box !== undefined) doc.words[spec.id] = { text: content.text, box: spec.box, scale: content.scale }
