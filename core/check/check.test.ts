@@ -14,6 +14,7 @@ import {
   type Made,
 } from '../../tests/support/fixtures'
 import { outlineOf } from '../art/outline'
+import type { MusicContent } from '../pack/content'
 import { hashOf } from '../pack/hash'
 import { newFacts } from '../pack/take-in'
 import { edit } from '../pack/commands'
@@ -49,6 +50,15 @@ const late = tone(0.6, { head: 0.25 })
 const loud = tone(0.5, { level: 1.8 })
 const silent = tone(0.5, { level: 0 })
 const plain = tone(0.3)
+const heavy = tone(2, { rate: 44100 })
+const long = tone(7)
+/** Ends in the middle of a wave. */
+const broken = tone(1.50057)
+const withMusic = (made: Made, change: Partial<MusicContent> = {}): Pack => ({
+  ...puffinCatch(),
+  assets: { ...puffinCatch().assets, [made.hash]: made.facts },
+  parts: { ...puffinCatch().parts, music: { kind: 'music', asset: made.hash, gainDb: -6, ...change } },
+})
 const blank = pngAsset(picture(64, 40, () => [90, 90, 90, 255]))
 const pink = pngAsset(picture(64, 40, (x, y) => [255, (x * 3) % 60, 180 + (y % 40), 255]))
 const unknown = pngAsset(disc(50, 20), {})
@@ -130,6 +140,26 @@ const CASES: Record<
     fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', late), files: [late] }),
     silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }),
     severity: 'should',
+  },
+  'sound-loudness': {
+    fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain, { gainDb: -24 }), files: [plain] }),
+    silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }),
+    severity: 'should',
+  },
+  'loop-click': {
+    fires: () => ({ pack: withMusic(broken), files: [broken] }),
+    silent: () => ({ pack: withMusic(broken, { loopFromS: 0.5, loopToS: 1 }), files: [broken] }),
+    severity: 'should',
+  },
+  'sound-heavy': {
+    fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', heavy), files: [heavy] }),
+    silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', plain), files: [plain] }),
+    severity: 'should',
+  },
+  'sound-long': {
+    fires: () => ({ pack: withSound(puffinCatch(), 'catch-sound', long), files: [long] }),
+    silent: () => ({ pack: withSound(puffinCatch(), 'catch-sound', long, { duckDb: -9 }), files: [long] }),
+    severity: 'know',
   },
   'words-empty': {
     fires: () => ({ pack: part(puffinCatch(), 'win-words', words('  ')) }),
@@ -291,6 +321,9 @@ describe('fixes', () => {
     'picture-too-large',
     'location-in-photo',
     'sound-late',
+    'sound-loudness',
+    'loop-click',
+    'sound-heavy',
     'words-overflow',
     'goal-unreachable',
   ]

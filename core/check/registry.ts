@@ -6,12 +6,16 @@ import { descriptionShort } from './rules/description-short'
 import { goalUnreachable } from './rules/goal-unreachable'
 import { hitShapeFar } from './rules/hit-shape-far'
 import { howToMissing } from './rules/how-to-missing'
+import { loopClick } from './rules/loop-click'
 import { locationInPhoto } from './rules/location-in-photo'
 import { opaqueBox } from './rules/opaque-box'
 import { pictureTooLarge } from './rules/picture-too-large'
 import { shortMissing } from './rules/short-missing'
 import { soundClipped } from './rules/sound-clipped'
+import { soundHeavy } from './rules/sound-heavy'
 import { soundLate } from './rules/sound-late'
+import { soundLong } from './rules/sound-long'
+import { soundLoudness } from './rules/sound-loudness'
 import { soundMissing } from './rules/sound-missing'
 import { sourceUnknown } from './rules/source-unknown'
 import { stillTemplate } from './rules/still-template'
@@ -31,6 +35,10 @@ export const RULES: readonly Rule[] = registry([
   soundMissing,
   soundClipped,
   soundLate,
+  soundLoudness,
+  loopClick,
+  soundHeavy,
+  soundLong,
   wordsEmpty,
   wordsOverflow,
   goalUnreachable,

@@ -2,6 +2,7 @@ import type { Pixels } from '../art/pixels'
 import type { Command } from '../pack/commands'
 import type { PartContent, SpriteContent } from '../pack/content'
 import { contentOf, type Pack } from '../pack/pack'
+import type { SoundEncoders } from '../sound/encode'
 import type { Samples } from '../sound/samples'
 import type { PartSpec, Template } from '../template/template'
 import type { Widths } from '../wording/fit'
@@ -17,6 +18,8 @@ export interface CheckContext {
   /** Null when the bytes are not there or cannot be decoded. */
   pixels(hash: string): Promise<Pixels | null>
   samples(hash: string): Promise<Samples | null>
+  /** For fixes that write sounds; null where nothing is fixed. */
+  encoders: SoundEncoders | null
   /** Bytes of the player that goes into the parcel. */
   playerBytes: number
 }

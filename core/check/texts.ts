@@ -97,6 +97,29 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'The arcade sends back games that do not say what they are.',
     fix: '',
   }),
+  'sound-loudness': (f) => ({
+    what: `${s(f, 'name')} is ${Math.abs(n(f, 'off'))} dB ${n(f, 'off') > 0 ? 'louder' : 'softer'} than its place among the sounds`,
+    why:
+      n(f, 'off') > 0
+        ? 'Players turn everything down because of one sound.'
+        : 'Nobody hears it over the others, so it tells nobody anything.',
+    fix: 'Level it',
+  }),
+  'loop-click': (f) => ({
+    what: `${s(f, 'name')} clicks where it goes round`,
+    why: 'A click every few seconds is what people remember of the music.',
+    fix: 'Close the loop',
+  }),
+  'sound-heavy': (f) => ({
+    what: `${s(f, 'name')} takes ${n(f, 'kilobytes')} kB, more than twice what it needs`,
+    why: 'Everybody waits for it before the game starts.',
+    fix: 'Pack it smaller',
+  }),
+  'sound-long': (f) => ({
+    what: `${s(f, 'name')} runs for ${n(f, 'seconds')} seconds`,
+    why: 'It still sounds when it is fired again. Cut it, or let the music step back if somebody speaks.',
+    fix: '',
+  }),
   'how-to-missing': () => ({
     what: 'The label does not say how to play',
     why: 'People who do not find out in five seconds leave.',

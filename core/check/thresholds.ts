@@ -13,6 +13,15 @@ export const LIMITS = {
   lateHeadS: 0.06,
   /** Peak under which a sound is as good as silent (-60 dB of full scale). */
   silentPeak: 0.001,
+  /** Loudness units off the template's balance at which one sound stands out from all others. */
+  loudnessOff: 7,
+  /** A step over a loop's seam this many times the largest one nearby is heard as a click. */
+  loopClick: 4,
+  /** Sounds of fewer bytes cost nobody anything; over this rate (bits a second) they take twice what Vorbis needs. */
+  heavySoundBytes: 150_000,
+  heavySoundRate: 260_000,
+  /** Effects that run longer than this lie over one another. */
+  longEffectS: 6,
   /** Letters of a description under which people learn nothing. */
   shortDescription: 40,
   /** Share of the cover whose colours come from the game's own pictures, under which it promises another game. */

@@ -113,7 +113,9 @@ describe('what cannot be taken is one sentence', () => {
     const long = new Uint8Array(frame.length * count)
     for (let i = 0; i < count; i++) long.set(frame, i * frame.length)
     const began = performance.now()
-    await expect(take('night.mp3', 'music', long.subarray(0, 39_000_000))).rejects.toThrow(/“night.mp3” runs for .*15 minutes/)
+    await expect(take('night.mp3', 'music', long.subarray(0, 39_000_000))).rejects.toThrow(
+      /“night.mp3” runs for .*15 minutes/,
+    )
     expect(performance.now() - began).toBeLessThan(60_000)
   })
 
@@ -127,7 +129,9 @@ describe('what cannot be taken is one sentence', () => {
 
 describe('packing for the parcel', () => {
   it('takes a WAV for a click and Vorbis for anything longer', async () => {
-    expect((await encodeForParcel(mono(wave(0.02, sine(500, -6), 22050), 22050), 'sound', encoders)).mime).toBe('audio/wav')
+    expect((await encodeForParcel(mono(wave(0.02, sine(500, -6), 22050), 22050), 'sound', encoders)).mime).toBe(
+      'audio/wav',
+    )
     const long = await encodeForParcel(stereo(wave(1, sine(500, -6))), 'sound', encoders)
     expect(long.mime).toBe('audio/ogg')
     expect(long.tried[0]!.bytes).toBe(long.bytes.length)

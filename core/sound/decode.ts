@@ -56,8 +56,7 @@ function whole(decoded: Decoded): Samples {
 }
 
 /** Ogg is a wrapper: the first packet tells what is inside. */
-export const isOpus = (bytes: Uint8Array): boolean =>
-  String.fromCharCode(...bytes.subarray(28, 36)) === 'OpusHead'
+export const isOpus = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.subarray(28, 36)) === 'OpusHead'
 
 async function streamFor(bytes: Uint8Array, mime: Mime): Promise<(() => Promise<Stream>) | null> {
   switch (mime) {
@@ -68,7 +67,9 @@ async function streamFor(bytes: Uint8Array, mime: Mime): Promise<(() => Promise<
     case 'audio/flac':
       return (await import('@audio/decode-flac')).decoder
     case 'audio/ogg':
-      return isOpus(bytes) ? (await import('@audio/decode-opus')).decoder : (await import('@audio/decode-vorbis')).decoder
+      return isOpus(bytes)
+        ? (await import('@audio/decode-opus')).decoder
+        : (await import('@audio/decode-vorbis')).decoder
     default:
       throw new Error(`${mime} is not a sound that is decoded here`)
   }

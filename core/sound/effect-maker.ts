@@ -74,14 +74,19 @@ function voicesOf({ kind }: EffectRecipe, dice: Seeded): Voice[] {
         edge: 0.5,
       })
     case 'lose':
-      return row(pick([7, 5, 3, 0], [0, -1, -3, -8], [4, 2, 0, -5]), between(0.15, 0.22), 0.3, { edge: 0.6, attack: 0.02 })
+      return row(pick([7, 5, 3, 0], [0, -1, -3, -8], [4, 2, 0, -5]), between(0.15, 0.22), 0.3, {
+        edge: 0.6,
+        attack: 0.02,
+      })
     case 'press': {
       const from = between(500, 900)
       return [{ ...base, length: between(0.04, 0.07), from, to: from * between(0.8, 1.3), fall: 3 }]
     }
     case 'whoosh': {
       const from = between(400, 900)
-      return [{ ...base, length: between(0.25, 0.45), from, to: from * between(2, 4), noise: 1, attack: 0.12, fall: 1.6 }]
+      return [
+        { ...base, length: between(0.25, 0.45), from, to: from * between(2, 4), noise: 1, attack: 0.12, fall: 1.6 },
+      ]
     }
     case 'splash': {
       const from = between(2500, 4500)

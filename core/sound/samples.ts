@@ -49,17 +49,3 @@ export function measure(samples: Samples): SoundMeasure {
     rms: Math.sqrt(sum / count),
   }
 }
-
-/** Cuts the silent head, keeping 5 ms of it and fading them in so that no click is made. */
-export function cutHead(samples: Samples): Samples {
-  const keep = Math.round(samples.sampleRate * 0.005)
-  const from = Math.max(0, Math.round(measure(samples).headS * samples.sampleRate) - keep)
-  return {
-    sampleRate: samples.sampleRate,
-    channels: samples.channels.map((channel) => {
-      const out = channel.slice(from)
-      if (from > 0) for (let i = 0; i < Math.min(keep, out.length); i++) out[i]! *= i / keep
-      return out
-    }),
-  }
-}

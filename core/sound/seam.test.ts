@@ -27,7 +27,7 @@ describe('the best seam', () => {
     const whole = mono(wave(3, (t) => 0.5 * Math.sin(Math.PI * 2 * 200 * t), RATE))
     expect(bestSeam(whole, 0.5, 2.5, 0.1).mismatch).toBeLessThan(0.0001)
     let seed = 7
-    const noise = mono(wave(3, () => ((seed = (seed * 16807) % 2147483647) / 2147483647) - 0.5, RATE))
+    const noise = mono(wave(3, () => (seed = (seed * 16807) % 2147483647) / 2147483647 - 0.5, RATE))
     expect(bestSeam(noise, 0.5, 2.5, 0.05).mismatch).toBeGreaterThan(0.3)
   })
   it('of silence, and of something shorter than its window, breaks nothing', () => {
@@ -49,7 +49,10 @@ describe('a click', () => {
     expect(clickOf({ channels: [quiet, cut], sampleRate: RATE }, 0, 0)).toBeGreaterThan(8)
   })
   it('is gone after a crossfade', () => {
-    const cut = stereo(wave(2.0025, (t) => 0.6 * Math.sin(Math.PI * 2 * 100 * t), RATE), RATE)
+    const cut = stereo(
+      wave(2.0025, (t) => 0.6 * Math.sin(Math.PI * 2 * 100 * t), RATE),
+      RATE,
+    )
     for (const seam of [
       { fromS: 0, toS: 0 },
       { fromS: 0.5, toS: 0 },

@@ -48,7 +48,10 @@ export function bestSeam(samples: Samples, fromS: number, toS: number, reachS: n
   const end = toS > 0 ? Math.min(length, at(toS)) : length
   const reach = at(reachS)
   const around = Math.max(8, at(WINDOW_S))
-  const starts = thin(crossings(channels[0]!, at(fromS) - Math.min(reach, at(0.15)), at(fromS) + Math.min(reach, at(0.15))), 24)
+  const starts = thin(
+    crossings(channels[0]!, at(fromS) - Math.min(reach, at(0.15)), at(fromS) + Math.min(reach, at(0.15))),
+    24,
+  )
   if (fromS === 0) starts.unshift(0)
   const ends = crossings(channels[0]!, Math.max(end - reach, at(fromS) + around), Math.min(length, end + reach) + 1)
   if (end === length) ends.push(length)
@@ -58,8 +61,7 @@ export function bestSeam(samples: Samples, fromS: number, toS: number, reachS: n
     for (const stop of ends) {
       if (stop - start < around * 4) continue
       const mismatch = unlike(channels, start, stop, around)
-      if (mismatch < best.mismatch - 1e-6)
-        best = { fromS: start / sampleRate, toS: stop / sampleRate, mismatch }
+      if (mismatch < best.mismatch - 1e-6) best = { fromS: start / sampleRate, toS: stop / sampleRate, mismatch }
     }
   return best
 }

@@ -3,7 +3,7 @@ import { drawerFile, tone } from '../../tests/support/fixtures'
 import { encodeMp3, encodeOgg } from '../../scripts/assets/encode'
 import { identify } from '../pack/take-in'
 import { decodeSound } from './decode'
-import { cutHead, durationOf, measure } from './samples'
+import { durationOf, measure } from './samples'
 import { encodeWav } from './wav'
 
 const sine = (seconds: number, level: number, head = 0): Float32Array =>
@@ -30,19 +30,6 @@ describe('measure', () => {
   it('of silence has its whole length as head, and of nothing does not break', () => {
     expect(measure({ channels: [new Float32Array(4410)], sampleRate: 44100 })).toMatchObject({ peak: 0, headS: 0.1 })
     expect(measure({ channels: [], sampleRate: 44100 })).toMatchObject({ peak: 0, durationS: 0 })
-  })
-})
-
-describe('cutHead', () => {
-  it('leaves 5 ms and every channel as long as the others', () => {
-    const cut = cutHead({ channels: [sine(1, 0.5, 0.3), sine(1, 0.5, 0.35)], sampleRate: 44100 })
-    expect(measure(cut).headS).toBeLessThan(0.008)
-    expect(durationOf(cut)).toBeCloseTo(0.705, 2)
-    expect(cut.channels[0]!.length).toBe(cut.channels[1]!.length)
-  })
-
-  it('leaves a sound alone that starts at once', () => {
-    expect(durationOf(cutHead({ channels: [sine(0.2, 0.5)], sampleRate: 44100 }))).toBeCloseTo(0.2, 3)
   })
 })
 

@@ -51,7 +51,7 @@ function stripWav(bytes: Uint8Array): Uint8Array | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const keep: Uint8Array[] = []
   let extra = false
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const id = ascii(bytes, at, 4)
     const size = view.getUint32(at + 4, true)
     const end = Math.min(bytes.length, at + 8 + size + (size & 1))
@@ -107,7 +107,7 @@ function blankVorbisComments(bytes: Uint8Array): Uint8Array | null {
   const places: number[] = []
   const pages: [number, number][] = []
   let packet = 0
-  for (let at = 0; at + 27 <= out.length && packet < 2; ) {
+  for (let at = 0; at + 27 <= out.length && packet < 2;) {
     if (ascii(out, at, 4) !== 'OggS') return null
     const segments = out[at + 26]!
     let body = at + 27 + segments

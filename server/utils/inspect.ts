@@ -126,6 +126,7 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
       const found = await find(hash)
       return found === null ? null : decodePicture(found)
     }),
+    encoders: null,
     samples: once(async (hash) => {
       const found = await find(hash)
       return found === null ? null : decodeAudio(found)

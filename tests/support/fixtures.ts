@@ -5,6 +5,7 @@ import type { Pixels } from '../../core/art/pixels'
 import { encodePng } from '../../core/art/png'
 import type { CheckContext } from '../../core/check/rule'
 import type { AssetFacts } from '../../core/pack/asset'
+import type { SoundContent } from '../../core/pack/content'
 import { hashOf } from '../../core/pack/hash'
 import { newPack, Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/pack/take-in'
@@ -12,6 +13,7 @@ import { encodeWav } from '../../core/sound/wav'
 import { Template } from '../../core/template/template'
 import { withSplits } from '../../core/template/uses'
 import type { Widths } from '../../core/wording/fit'
+import { encoders } from './sounds'
 import { decodeAudio, decodePicture } from '../../server/utils/decode'
 
 export const root = join(import.meta.dirname, '../..')
@@ -64,6 +66,7 @@ export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = 
     bytes,
     pixels: decode(decodePicture),
     samples: decode(decodeAudio),
+    encoders,
     playerBytes: 25_000,
   }
 }
@@ -174,10 +177,10 @@ export function withSprite(
   }
 }
 
-export function withSound(pack: Pack, part: string, made: Made): Pack {
+export function withSound(pack: Pack, part: string, made: Made, change: Partial<SoundContent> = {}): Pack {
   return {
     ...pack,
     assets: { ...pack.assets, [made.hash]: made.facts },
-    parts: { ...pack.parts, [part]: { kind: 'sound', asset: made.hash, gainDb: 0 } },
+    parts: { ...pack.parts, [part]: { kind: 'sound', asset: made.hash, gainDb: 0, ...change } },
   }
 }

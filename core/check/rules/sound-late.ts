@@ -1,8 +1,10 @@
-import { cutHead, measure } from '../../sound/samples'
-import { encodeWav } from '../../sound/wav'
-import { madeFrom } from '../new-picture'
+import { measure } from '../../sound/samples'
+import { resound } from '../resound'
 import { ownParts, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
+
+/** Of the silence this much stays, s, and is faded in. */
+const KEEP_S = 0.005
 
 /** Silence at the head: players feel the touch before they hear it. Music may begin softly, so only effects are asked. */
 export const soundLate: Rule = {
@@ -25,26 +27,10 @@ export const soundLate: Rule = {
     ]
   },
   async fix(ctx, finding) {
-    const part = finding.subject.part!
-    const content = ctx.pack.parts[part]
-    if (content?.kind !== 'sound' || content.asset === null) return null
-    const samples = await ctx.samples(content.asset)
-    const facts = ctx.pack.assets[content.asset]
-    if (samples === null || facts === undefined) return null
-    const cut = cutHead(samples)
-    const made = madeFrom({ hash: content.asset, facts }, encodeWav(cut), {
-      mime: 'audio/wav',
-      durationS: cut.channels[0]!.length / cut.sampleRate,
-    })
-    return {
-      name: `Trim the start of ${String(finding.facts['name'])}`,
-      command: {
-        type: 'set-part',
-        part,
-        content: { ...content, asset: made.hash },
-        assets: { [made.hash]: made.facts },
-      },
-      bytes: { [made.hash]: made.bytes },
-    }
+    const headS = Number(finding.facts['headMs']) / 1000
+    return resound(ctx, finding.subject.part!, `Trim the start of ${String(finding.facts['name'])}`, (edit) => ({
+      ...edit,
+      fromS: edit.fromS + Math.max(0, headS - KEEP_S) * edit.speed,
+    }))
   },
 }
