@@ -25,7 +25,9 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
   let context: AudioContext | null = null
   let quiet = false
   const buffers = new Map<string, Promise<AudioBuffer | null>>()
-  let playing: { asset: string; source: AudioBufferSourceNode; level: GainNode } | null = null
+  let playing: { key: string; source: AudioBufferSourceNode; level: GainNode; duck: GainNode } | null = null
+  /** Context time until which the music steps back. */
+  let duckedUntil = 0
   let wanted = ''
 
   function load(asset: string): Promise<AudioBuffer | null> {
@@ -51,25 +53,42 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
     source.buffer = buffer
     source.connect(level).connect(context.destination)
     source.start()
+    if ((sound.duckDb ?? 0) < 0) stepBack(sound.duckDb!, buffer.duration)
+  }
+
+  /** The music goes down while somebody speaks, and comes up again after the last word. */
+  function stepBack(db: number, seconds: number): void {
+    if (playing === null || context === null) return
+    const now = context.currentTime
+    const { gain } = playing.duck
+    duckedUntil = Math.max(duckedUntil, now + seconds)
+    gain.cancelScheduledValues(now)
+    gain.setTargetAtTime(10 ** (db / 20), now, 0.06)
+    gain.setTargetAtTime(1, duckedUntil, 0.25)
   }
 
   async function startMusic(sound: SoundDoc): Promise<void> {
     const asset = sound.asset ?? ''
-    if (wanted === asset) return
-    wanted = asset
+    const key = `${asset} ${sound.loopFromS ?? 0} ${sound.loopToS ?? 0}`
+    if (wanted === key) return
+    wanted = key
     playing?.source.stop()
     playing = null
     if (asset === '' || context === null) return
     const buffer = await load(asset)
-    if (buffer === null || context === null || wanted !== asset) return
+    if (buffer === null || context === null || wanted !== key) return
     const source = context.createBufferSource()
     const level = context.createGain()
+    const duck = context.createGain()
     level.gain.value = 0
     source.buffer = buffer
     source.loop = true
-    source.connect(level).connect(context.destination)
+    // What comes before the loop is played once.
+    source.loopStart = sound.loopFromS ?? 0
+    source.loopEnd = (sound.loopToS ?? 0) > 0 ? sound.loopToS! : buffer.duration
+    source.connect(duck).connect(level).connect(context.destination)
     source.start()
-    playing = { asset, source, level }
+    playing = { key, source, level, duck }
   }
 
   return {

@@ -2,6 +2,8 @@ import { autoplayInput, makeAutoplay, type Autoplay } from '@core/game/autoplay'
 import { makeDrawList, type DrawItem } from '@core/game/draw-list'
 import { beginPlay, drawGame, goTo, type GameState } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
+import { findMoment, pressingPlay } from '@core/dry-run/moment'
+import { replayInputs, type Recording } from '@core/game/recording'
 import { SCREENS, screenOf } from '@core/game/screens'
 import {
   adoptSetup,
@@ -14,7 +16,7 @@ import {
   type Session,
 } from '@core/game/session'
 import { SPLIT, type Setup } from '@core/game/setup'
-import { idleInput } from '@core/game/types'
+import { idleInput, type Input } from '@core/game/types'
 import { paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
 import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
@@ -34,6 +36,8 @@ export interface StageView {
   screen: string
   /** Showing the template's content on the very same moment. */
   before: boolean
+  /** A recorded play is being shown. */
+  replaying: boolean
 }
 
 export interface Thumb {
@@ -43,6 +47,8 @@ export interface Thumb {
 
 const THUMB_EVERY = 100
 const LINGER = 90
+/** Steps that lead up to a moment that is shown. */
+const LEAD = 75
 
 export interface StageOptions {
   setup: Setup
@@ -68,6 +74,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     rewindable: 0,
     screen: 'start',
     before: false,
+    replaying: false,
   })
   let setup = options.setup
   let typeface = options.typeface ?? 'sans-serif'
@@ -79,6 +86,8 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   let robot: Autoplay = makeAutoplay(setup, 0.7, seed + 1)
   /** A screen was chosen by hand and is to stay until somebody plays on. */
   let parked = false
+  /** Inputs of a recorded play that is shown again, the next one last. */
+  let replay: Input[] = []
   let ratio = 1
   let place: View = fitView(1, 1)
   let thumbs: Thumb[] = []
@@ -111,6 +120,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       if (!pointerPicks) {
         view.auto = false
         parked = false
+        replay = []
       }
     },
   })
@@ -124,13 +134,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     const human = controls.read()
     const play = session.state.screen === 'play'
     const robotWanted = view.auto && !parked && (play || session.state.screenStep > LINGER)
-    const input = pointerPicks
-      ? robotWanted
-        ? autoplayInput(robot, session.state, setup)
-        : idleInput()
-      : robotWanted
-        ? autoplayInput(robot, session.state, setup)
-        : human
+    const recorded = replay.pop()
+    const input =
+      recorded ?? (robotWanted ? autoplayInput(robot, session.state, setup) : pointerPicks ? idleInput() : human)
+    view.replaying = replay.length > 0
     stepSession(session, input)
     speaker.follow(session.state)
     if (session.step % THUMB_EVERY === 0) takeThumb()
@@ -176,6 +183,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   )
 
   function restart(): void {
+    replay = []
     session = startSession(setup, seed, { straightToPlay: true })
     robot = makeAutoplay(setup, 0.7, seed + 1)
     thumbs = []
@@ -184,7 +192,25 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     tell()
   }
 
+  /** Shows a recorded play from step `from` on, with what can be gone back to before it. */
+  function showRecording(recording: Recording, from: number): void {
+    session = startSession(setup, recording.seed, { straightToPlay: recording.straightToPlay })
+    const inputs: Input[] = []
+    replayInputs(recording, (input, step) => {
+      if (step < from) stepSession(session, input)
+      else inputs.push({ ...input })
+    })
+    replay = inputs.reverse()
+    robot = makeAutoplay(setup, 0.7, recording.seed + 1)
+    thumbs = []
+    parked = !recording.straightToPlay
+    view.back = 0
+    view.running = true
+    tell()
+  }
+
   function showPlay(): void {
+    replay = []
     view.back = 0
     if (session.state.screen === 'play') return
     jump(session, (state) => {
@@ -244,6 +270,17 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       view.running = true
     },
     restart,
+    showRecording,
+    /** Replays the moment that fires a sound, heard; false when it never came. */
+    playMoment(sound: string): boolean {
+      const fires = (state: GameState) => state.events.includes(sound)
+      const wholly = sound.split(SPLIT)[0]
+      const found = wholly === 'press-sound' ? pressingPlay(setup, seed) : findMoment(setup, fires, seed)
+      if (found === null) return false
+      showRecording(found.recording, Math.max(0, found.at - LEAD))
+      this.setMuted(false)
+      return true
+    },
     setAuto(on: boolean): void {
       view.auto = on
       parked = false
@@ -264,6 +301,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       const [whole, use] = part.split(SPLIT)
       const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!)
       view.back = 0
+      replay = []
       if (screen === null || screen === 'play') return showPlay()
       if (session.state.screen === screen) return
       jump(session, (state) => {

@@ -35,7 +35,7 @@ export const useCovers = defineStore('covers', () => {
   /** A picture brought in as a cover; the check compares it with the game's own. */
   async function bring(what: Bringing): Promise<void> {
     try {
-      const taken = await swap.takeIn(what, 'picture', 10)
+      const taken = await swap.takeIn(what, 10)
       await bench.act(
         'Bring in a cover',
         { type: 'set-label', change: { cover: taken.hash }, assets: { ...taken.originals, [taken.hash]: taken.facts } },

@@ -1,4 +1,5 @@
 import type { Rework } from '@core/art/rework'
+import { sniff } from '@core/art/sniff'
 import { groupNumbered } from '@core/art/numbered'
 import type { SpriteWish } from '@core/art/strip'
 import { UserError } from '@core/errors'
@@ -6,12 +7,14 @@ import type { AssetFacts } from '@core/pack/asset'
 import type { Command } from '@core/pack/commands'
 import { freeEntryId } from '@core/pack/commands'
 import type { CastContent, CastEntry, PartContent, SpriteContent, Strip } from '@core/pack/content'
+import { checkFileSize } from '@core/pack/take-in'
 import type { PartSpec } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { keepBytes, keepMine } from '../storage/assets'
 import { workshop } from '../workers/workshop'
 import type { TakenIn } from '../workers/workshop.worker'
+import { decodeInPage } from '../composables/hear'
 import { useAssets } from './assets'
 import { useBench } from './bench'
 import { plainName, readIncoming, unpacked, type Bringing } from './incoming'
@@ -75,11 +78,16 @@ export const useSwap = defineStore('swap', () => {
     )
   }
 
-  /** One file that is not cut or matched: a cover, a layer, a sound. */
-  async function takeIn(what: Bringing, want: 'picture' | 'sound', height: number): Promise<TakenIn> {
-    if (want === 'picture') return takePictures([what], height)
-    const [file] = await readIncoming([what], height)
-    return keep(value(await workshop().takeSound(what.name, file!.bytes, new Date().toISOString(), { ...what.source })))
+  /** One picture that is not cut or matched: a cover, a layer. */
+  const takeIn = (what: Bringing, height: number): Promise<TakenIn> => takePictures([what], height)
+
+  /** A sound, packed for the parcel. Kinds that only the page can open are decoded here. */
+  async function takeSound(what: Bringing, kind: 'sound' | 'music'): Promise<TakenIn> {
+    checkFileSize(what.name, what.size)
+    const bytes = await what.bytes()
+    const samples = sniff(bytes)?.mime === 'audio/mp4' ? await decodeInPage(bytes) : undefined
+    const when = new Date().toISOString()
+    return keep(value(await workshop().takeSound(what.name, bytes, kind, when, { ...what.source }, samples)))
   }
 
   const wishOf = (spec: PartSpec, like: SpriteContent): SpriteWish => ({
@@ -118,8 +126,11 @@ export const useSwap = defineStore('swap', () => {
       }
       case 'sound':
       case 'music': {
-        const taken = await takeIn(first, 'sound', 1)
-        return set({ ...content, asset: taken.hash }, taken)
+        const taken = await takeSound(first, content.kind)
+        const { made: _edit, effect: _recipe, ...rest } = content
+        const next = { ...rest, asset: taken.hash }
+        // Another file has another loop.
+        return set(next.kind === 'music' ? { ...next, loopFromS: 0, loopToS: 0 } : next, taken)
       }
       case 'typeface': {
         const [file] = await readIncoming([first], 1)
@@ -313,7 +324,7 @@ export const useSwap = defineStore('swap', () => {
     })
   }
 
-  return { busy, put, putMany, wants, recut, setSprite, rework, takeIn, spriteAt, trying, value }
+  return { busy, put, putMany, wants, recut, setSprite, rework, takeIn, keep, spriteAt, trying, value }
 })
 
 /** Workers take plain data only, no proxies. */

@@ -23,17 +23,18 @@ import type { AssetFacts, Mime } from '@core/pack/asset'
 import type { Frame, SpriteContent, Strip } from '@core/pack/content'
 import { hashOf } from '@core/pack/hash'
 import type { Pack } from '@core/pack/pack'
-import { broken, checkDuration, identify, newFacts } from '@core/pack/take-in'
+import { broken, newFacts } from '@core/pack/take-in'
 import { buildParcel, type Parcel } from '@core/parcel/build'
 import { openPackFile, savePackFile } from '@core/parcel/pack-file'
 import { unzipSafely } from '@core/parcel/unzip'
 import { decodeSound } from '@core/sound/decode'
-import { durationOf, type Samples } from '@core/sound/samples'
+import type { Samples } from '@core/sound/samples'
 import type { Template } from '@core/template/template'
 import { readFont, type FontFacts } from '@core/wording/font'
 import widths from '@core/wording/widths.json'
 import * as Comlink from 'comlink'
 import { decodeExact, encodeSmall } from './png'
+import { encoders, soundWork } from './sound-work'
 import { assetBytes } from './sources'
 
 /** Comlink drops fields of errors, so failures a person can act on come back as values. */
@@ -121,7 +122,7 @@ const pixelsOf = remember<Pixels>(40, async (hash, template, facts) => {
   const bytes = await assetBytes(hash, template)
   return bytes === null || facts === undefined ? null : decodePicture(bytes, facts.mime)
 })
-const samplesOf = remember<Samples>(12, async (hash, template, facts) => {
+const samplesOf = remember<Samples>(24, async (hash, template, facts) => {
   const bytes = await assetBytes(hash, template)
   return bytes === null || facts === undefined ? null : decodeSound(bytes, facts.mime)
 })
@@ -136,6 +137,7 @@ function context(template: Template, pack: Pack, playerBytes: number): CheckCont
     bytes: (hash) => assetBytes(hash, template),
     pixels: (hash) => pixelsOf(hash, template, facts(hash)),
     samples: (hash) => samplesOf(hash, template, facts(hash)),
+    encoders,
   }
 }
 
@@ -193,6 +195,8 @@ export interface SpriteLook {
   drawn: { x: number; y: number; w: number; h: number } | null
 }
 
+const sounds = soundWork(samplesOf)
+
 const workshop = {
   /**
    * Takes in a picture, several numbered ones, a moving one, or a sheet with its description; for a sprite also makes
@@ -228,24 +232,15 @@ const workshop = {
         .map(([file, content]) => ({ name: file, bytes: content })),
     ),
 
-  takeSound: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
-    answer(async (): Promise<TakenIn> => {
-      const kind = identify(name, bytes, 'sound')
-      const samples = await decodeSound(bytes, kind.mime).catch(() => {
-        throw broken(name)
-      })
-      const durationS = durationOf(samples)
-      checkDuration(name, durationS)
-      const hash = hashOf(bytes)
-      return {
-        hash,
-        facts: newFacts(name, kind.mime, bytes.length, { durationS }, imported, source),
-        files: new Map([[hash, bytes]]),
-        originals: {},
-        crisp: false,
-        told: [],
-      }
-    }),
+  takeSound: (...given: Parameters<typeof sounds.takeSound>) => answer(() => sounds.takeSound(...given)),
+  takeRecording: (...given: Parameters<typeof sounds.takeRecording>) => answer(() => sounds.takeRecording(...given)),
+  takeEffect: sounds.takeEffect,
+  previewSound: sounds.previewSound,
+  originalWave: sounds.originalWave,
+  lookAt: sounds.lookAt,
+  seam: sounds.seam,
+  editSound: sounds.editSound,
+  levels: sounds.levels,
 
   /** Cuts a picture that is in the store into a sprite. */
   cutSprite: (

@@ -1,4 +1,4 @@
-import type { CreditDoc, GameDoc, PictureDoc, SpriteDoc } from '../game/types'
+import type { CreditDoc, GameDoc, PictureDoc, SoundDoc, SpriteDoc } from '../game/types'
 import { assetsOf, type MusicContent, type PictureContent, type SoundContent, type SpriteContent } from '../pack/content'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'

@@ -7,7 +7,7 @@ import { useSwap } from '~/stores/swap'
 
 const bench = useBench()
 const swap = useSwap()
-const emit = defineEmits<{ drawer: [] }>()
+const emit = defineEmits<{ drawer: []; moment: [] }>()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const folder = useTemplateRef<HTMLInputElement>('folder')
 const part = computed(() => bench.selected.part)
@@ -38,7 +38,7 @@ const takesFiles = computed(
 const many = computed(() => content.value?.kind === 'sprite' || content.value?.kind === 'cast')
 const accept = computed(() =>
   content.value?.kind === 'sound' || content.value?.kind === 'music'
-    ? '.wav,.mp3,.ogg,.oga,audio/*'
+    ? '.wav,.mp3,.ogg,.oga,.opus,.flac,.m4a,audio/*'
     : content.value?.kind === 'typeface'
       ? '.ttf,.otf,.woff2'
       : '.png,.apng,.jpg,.jpeg,.webp,.gif,.svg,.json,.zip,image/*',
@@ -131,6 +131,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         v-if="content.kind === 'sound' || content.kind === 'music'"
         :spec="spec"
         :content="content"
+        @moment="emit('moment')"
       />
       <InspectorWordingEditor v-if="content.kind === 'wording'" :spec="spec" />
       <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />

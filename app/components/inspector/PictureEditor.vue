@@ -48,7 +48,7 @@ async function addLayer(event: Event): Promise<void> {
   input.value = ''
   if (file === undefined) return
   await swap.trying(spec.id, async () => {
-    const taken = await swap.takeIn(fromFile(file), 'picture', 10)
+    const taken = await swap.takeIn(fromFile(file), 10)
     const next = [...layers.value, { asset: taken.hash, speed: 0.5 }].slice(0, 6)
     await bench.act('Add a layer', {
       type: 'set-part',

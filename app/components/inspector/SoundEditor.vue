@@ -3,11 +3,16 @@ import type { MusicContent, SoundContent } from '@core/pack/content'
 import type { PartSpec } from '@core/template/template'
 import { computed, onBeforeUnmount } from 'vue'
 import { useBench } from '~/stores/bench'
+import { useDesk } from '~/stores/desk'
+import { useSoundBench, type SoundTool } from '~/stores/sound-bench'
 import { useSounds } from '~/stores/sounds'
 
+const emit = defineEmits<{ moment: [] }>()
 const { spec, content } = defineProps<{ spec: PartSpec; content: SoundContent | MusicContent }>()
 const bench = useBench()
 const sounds = useSounds()
+const desk = useDesk()
+const soundBench = useSoundBench()
 const theirs = computed(() =>
   spec.content.kind === 'sound' || spec.content.kind === 'music' ? spec.content.asset : null,
 )
@@ -20,6 +25,10 @@ function listen(hash: string | null, gainDb = 0): void {
 }
 function set(name: string, change: Partial<SoundContent>, mark = ''): void {
   void bench.act(name, { type: 'set-part', part: spec.id, content: { ...content, ...change } }, { mark })
+}
+function work(tool: SoundTool): void {
+  soundBench.tool = tool
+  desk.show('sound')
 }
 function silence(on: boolean | null): void {
   if (on === true) set(`No sound for ${spec.name}`, { asset: null })
@@ -55,6 +64,15 @@ onBeforeUnmount(() => sounds.stop())
     />
   </div>
   <p v-else class="silent soft">Nothing sounds here.</p>
+  <div class="ways">
+    <v-btn v-if="content.asset !== null" variant="outlined" data-act="work-on-sound" @click="work('cut')"
+      >Work on it</v-btn
+    >
+    <v-btn v-if="content.kind === 'sound'" variant="outlined" @click="work('make')">Make one</v-btn>
+    <v-btn variant="outlined" @click="work('record')">Record one</v-btn>
+    <v-btn v-if="content.asset !== null" variant="text" @click="emit('moment')">In the game</v-btn>
+    <v-btn variant="text" @click="desk.show('mix')">All sounds together</v-btn>
+  </div>
   <v-checkbox
     v-if="theirs !== null || content.asset !== null"
     :model-value="content.asset === null"
@@ -64,6 +82,11 @@ onBeforeUnmount(() => sounds.stop())
 </template>
 
 <style scoped>
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
 .sound {
   display: grid;
   gap: 10px;

@@ -38,7 +38,7 @@ async function sheet(event: Event): Promise<void> {
   input.value = ''
   if (file === undefined) return
   await swap.trying(spec.id, async () => {
-    const taken = await swap.takeIn(fromFile(file), 'picture', 4)
+    const taken = await swap.takeIn(fromFile(file), 4)
     const glyphs = { asset: taken.hash, columns: 16, rows: 6, order: ASCII }
     await bench.act('Use drawn letters', {
       type: 'set-part',

@@ -2,6 +2,8 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
+import { useDesk } from '~/stores/desk'
+import { useNotices } from '~/stores/notices'
 import { useCrisp } from '~/stores/crisp'
 import { fromFile } from '~/stores/incoming'
 import { useSwap } from '~/stores/swap'
@@ -10,6 +12,10 @@ import { useWorkbench } from '~/stores/workbench'
 const bench = useBench()
 const swap = useSwap()
 const workbench = useWorkbench()
+const desk = useDesk()
+const notices = useNotices()
+/** A large editor lies over stage and inspector. */
+const covered = computed(() => workbench.open || desk.open !== '')
 const crisp = useCrisp()
 const stage = shallowRef<Stage | null>(null)
 const picking = ref(true)
@@ -57,8 +63,8 @@ function down(event: KeyboardEvent): void {
   // Space presses a focused button, and D runs right while somebody plays on the stage.
   if (event.key === ' ' && /^(button|a)$/i.test(target.tagName)) return
   if (event.key.toLowerCase() === 'd' && target.tagName === 'CANVAS' && stage.value?.view.auto === false) return
-  // In the art workshop the letters and the space bar belong to nobody; B still shows the template's.
-  if (workbench.open && event.key.toLowerCase() !== 'b') return
+  // In a large editor the letters and the space bar belong to nobody; B still shows the template's.
+  if (covered.value && event.key.toLowerCase() !== 'b') return
   const act = ACTS[event.key.toLowerCase()]
   if (act === undefined) return
   event.preventDefault()
@@ -82,10 +88,23 @@ onMounted(() => {
 })
 onBeforeUnmount(() => {
   workbench.open = false
+  desk.open = ''
   window.removeEventListener('paste', pasted)
   window.removeEventListener('keydown', down)
   window.removeEventListener('keyup', up)
 })
+
+/** The stage shows what fires the sound in hand, and is heard. */
+function playMoment(): void {
+  const { part } = bench.selected
+  const at = stage.value
+  if (at === null) return
+  if (bench.content(part)?.kind === 'music') {
+    at.showPart(part)
+    at.setMuted(false)
+  } else if (!at.playMoment(part))
+    notices.say(`In twenty minutes of play nothing fired “${bench.spec(part)?.name ?? part}”.`)
+}
 
 function ready(made: Stage): void {
   stage.value = made
@@ -95,19 +114,21 @@ function ready(made: Stage): void {
 <template>
   <main class="bench">
     <h1 class="sr-only">Swap the parts of {{ bench.pack?.label.title || 'the game' }}</h1>
-    <div :class="['upper', { working: workbench.open }]">
+    <div :class="['upper', { working: covered }]">
       <BenchPartsList class="left" />
       <SpriteWorkshop v-if="workbench.open" class="over" />
+      <SoundDesk v-else-if="desk.open === 'sound'" class="over" @moment="playMoment" />
+      <SoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
       <div class="middle">
         <div :class="['stage-room', { phone }]">
           <StageLiveStage
             :phone="phone"
             :shapes="shapes || (workbench.open && workbench.tool === 'touch')"
-            :picking="picking && !workbench.open"
+            :picking="picking && !covered"
             @ready="ready"
           />
         </div>
-        <template v-if="stage && !workbench.open">
+        <template v-if="stage && !covered">
           <StageBar
             :stage="stage"
             :picking="picking"
@@ -132,9 +153,9 @@ function ready(made: Stage): void {
           </p>
         </template>
       </div>
-      <Inspector v-show="!workbench.open" ref="inspector" class="right" @drawer="drawer?.focus()" />
+      <Inspector v-show="!covered" ref="inspector" class="right" @drawer="drawer?.focus()" @moment="playMoment" />
     </div>
-    <Drawer v-show="!workbench.open" ref="drawer" />
+    <Drawer v-show="!covered" ref="drawer" />
     <BenchManySheet />
   </main>
 </template>
@@ -173,7 +194,7 @@ function ready(made: Stage): void {
 .stage-room.phone {
   height: calc(100vh - 56px - 134px - 140px);
 }
-/* The art workshop lies over stage and inspector; the stage goes on in its window, small. */
+/* A large editor lies over stage and inspector; the stage goes on in its window, small. */
 .working .over {
   grid-column: 2 / 4;
   grid-row: 1;

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted } from 'vue'
+import { useDesk } from '~/stores/desk'
+
+/** A large editor over stage and inspector: a heading, the work in the middle, and beside it a window for the stage. */
+const { name, about, wide = false } = defineProps<{ name: string; about: string; wide?: boolean }>()
+const desk = useDesk()
+function keys(event: KeyboardEvent): void {
+  if (event.key === 'Escape' && !/^(input|textarea)$/i.test((event.target as HTMLElement).tagName)) desk.open = ''
+}
+onMounted(() => window.addEventListener('keydown', keys))
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+</script>
+
+<template>
+  <section :class="['desk', { wide }]" :aria-label="`${about}: ${name}`" :data-testid="`desk-${desk.open}`">
+    <header>
+      <h2>{{ name }}</h2>
+      <slot name="head" />
+      <span class="gap" />
+      <slot name="acts" />
+      <v-btn
+        :variant="$slots['acts'] ? 'outlined' : 'flat'"
+        :color="$slots['acts'] ? undefined : 'primary'"
+        @click="desk.open = ''"
+        >Done</v-btn
+      >
+    </header>
+    <div class="work"><slot /></div>
+    <aside>
+      <div class="window" aria-hidden="true" />
+      <slot name="beside" />
+    </aside>
+  </section>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 332px;
+  background: var(--sheet);
+  min-width: 0;
+  min-height: 0;
+}
+header {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 8px 12px 8px 16px;
+  border-bottom: 1px dashed var(--soft);
+}
+.gap {
+  flex: 1;
+}
+.work {
+  min-width: 0;
+  min-height: 0;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+}
+aside {
+  display: flex;
+  flex-direction: column;
+  border-left: 1px solid var(--rule);
+  min-height: 0;
+}
+/* The running stage is laid over this. */
+.window {
+  height: 214px;
+  flex: none;
+}
+</style>

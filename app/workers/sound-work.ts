@@ -1,0 +1,180 @@
+import type { AssetFacts } from '@core/pack/asset'
+import type { MusicContent, SoundContent } from '@core/pack/content'
+import type { Template } from '@core/template/template'
+import { levelOfPart, type Level } from '@core/sound/balance'
+import { editSound, takeEffect, takeRecording, takeSound, type BroughtSound } from '@core/sound/bring-in'
+import { renderEdit, type SoundEdit } from '@core/sound/edit'
+import type { EffectRecipe } from '@core/sound/effect-maker'
+import type { SoundEncoders } from '@core/sound/encode'
+import { loudnessAs, loudnessOf } from '@core/sound/loudness'
+import { durationOf, measure, type Samples } from '@core/sound/samples'
+import { bestSeam, clickOf, seamMismatch, type Seam } from '@core/sound/seam'
+import { decibels, truePeak } from '@core/sound/true-peak'
+import { minMax } from '@core/sound/outline'
+import * as Comlink from 'comlink'
+import { createEncoder } from 'wasm-media-encoders'
+import oggWasm from 'wasm-media-encoders/wasm/ogg?url'
+import type { TakenIn } from './workshop.worker'
+
+export const encoders: SoundEncoders = {
+  async vorbis(samples, vbrQuality) {
+    const encoder = await createEncoder('audio/ogg', oggWasm)
+    const channels = samples.channels.length === 1 ? 1 : 2
+    encoder.configure({ channels, sampleRate: samples.sampleRate, vbrQuality, oggSerialNo: 1 })
+    const parts = [encoder.encode(samples.channels).slice(), encoder.finalize().slice()]
+    const out = new Uint8Array(parts[0]!.length + parts[1]!.length)
+    out.set(parts[0]!)
+    out.set(parts[1]!, parts[0]!.length)
+    return out
+  },
+}
+
+export const soundTaken = (made: BroughtSound): TakenIn => ({
+  hash: made.hash,
+  facts: made.facts,
+  files: made.files,
+  originals: made.originals,
+  crisp: false,
+  told: [],
+})
+
+/** What people read beside a wave. */
+export interface SoundLook {
+  durationS: number
+  channels: number
+  sampleRate: number
+  /** LUFS: integrated for music, loudest moment for effects. */
+  lufs: number
+  peakDb: number
+  headS: number
+  clippedShare: number
+}
+
+const look = (samples: Samples, kind: 'sound' | 'music'): SoundLook => {
+  const { durationS, headS, clippedShare } = measure(samples)
+  return {
+    ...{ durationS, headS, clippedShare, channels: samples.channels.length, sampleRate: samples.sampleRate },
+    lufs: loudnessAs(kind, loudnessOf(samples)),
+    peakDb: decibels(truePeak(samples)),
+  }
+}
+
+export interface Preview {
+  channels: Float32Array[]
+  sampleRate: number
+  loopFromS: number
+  loopToS: number
+  look: SoundLook
+  /** How the seam of a loop stands. */
+  seam: { mismatch: number; click: number } | null
+  /** 10 ms before the seam and 10 ms after it, for drawing it close up. */
+  close: { before: Float32Array; after: Float32Array } | null
+}
+
+const CLOSE_S = 0.01
+
+function closeUp({ channels, sampleRate }: Samples, fromS: number, toS: number) {
+  const channel = channels[0]!
+  const count = Math.round(CLOSE_S * sampleRate)
+  const from = Math.round(fromS * sampleRate)
+  const to = toS > 0 ? Math.min(channel.length, Math.round(toS * sampleRate)) : channel.length
+  return { before: channel.slice(Math.max(0, to - count), to), after: channel.slice(from, from + count) }
+}
+
+type Get = (hash: string, template: Template, facts: AssetFacts | undefined) => Promise<Samples | null>
+type Facts = Record<string, AssetFacts>
+
+/** Everything the sound workshop asks of the worker. */
+export const soundWork = (samplesOf: Get) => ({
+  takeSound: (
+    name: string,
+    bytes: Uint8Array,
+    kind: 'sound' | 'music',
+    imported: string,
+    source: Partial<AssetFacts['source']>,
+    decoded?: Samples,
+  ) => takeSound(name, bytes, kind, imported, source, encoders, decoded).then(soundTaken),
+
+  takeRecording: (
+    name: string,
+    samples: Samples,
+    kind: 'sound' | 'music',
+    imported: string,
+    source: Partial<AssetFacts['source']>,
+  ) => takeRecording(name, samples, kind, imported, source, encoders).then(soundTaken),
+
+  takeEffect: (recipe: EffectRecipe, imported: string) => takeEffect(recipe, imported, encoders).then(soundTaken),
+
+  async previewSound(
+    from: string,
+    facts: AssetFacts,
+    template: Template,
+    edit: SoundEdit,
+    kind: 'sound' | 'music',
+  ): Promise<Preview | null> {
+    const original = await samplesOf(from, template, facts)
+    if (original === null) return null
+    const { samples, loopFromS, loopToS } = renderEdit(original, edit, kind === 'music')
+    const channels = samples.channels.map((channel) => channel.slice())
+    const music = kind === 'music'
+    const preview: Preview = {
+      ...{ channels, sampleRate: samples.sampleRate, loopFromS, loopToS, look: look(samples, kind) },
+      seam: music
+        ? { mismatch: seamMismatch(samples, loopFromS, loopToS), click: clickOf(samples, loopFromS, loopToS) }
+        : null,
+      close: music ? closeUp(samples, loopFromS, loopToS) : null,
+    }
+    return Comlink.transfer(
+      preview,
+      channels.map((channel) => channel.buffer),
+    )
+  },
+
+  async originalWave(hash: string, facts: AssetFacts, template: Template, fromS: number, toS: number, columns: number) {
+    const samples = await samplesOf(hash, template, facts)
+    return samples === null ? null : { durationS: durationOf(samples), wave: minMax(samples, fromS, toS, columns) }
+  },
+
+  async lookAt(hash: string, facts: AssetFacts, template: Template, kind: 'sound' | 'music') {
+    const samples = await samplesOf(hash, template, facts)
+    return samples === null ? null : look(samples, kind)
+  },
+
+  async seam(
+    hash: string,
+    facts: AssetFacts,
+    template: Template,
+    edit: SoundEdit,
+    reachS: number,
+  ): Promise<Seam | null> {
+    const original = await samplesOf(hash, template, facts)
+    if (original === null) return null
+    // On what is kept of it, before the blend: the seam is what the blend then covers.
+    const { samples } = renderEdit(original, { ...edit, crossfadeS: 0, speed: 1, pitch: 0, gainDb: 0 }, true)
+    return bestSeam(samples, edit.loopFromS, edit.loopToS, reachS)
+  },
+
+  async editSound<C extends SoundContent | MusicContent>(
+    content: C,
+    from: string,
+    facts: AssetFacts,
+    template: Template,
+    edit: SoundEdit,
+  ) {
+    const samples = await samplesOf(from, template, facts)
+    return samples === null ? null : editSound(content, from, facts, samples, edit, encoders)
+  },
+
+  /** The level of each sound, in the order asked; null where it cannot be told. */
+  levels: (
+    asked: { asset: string; kind: 'sound' | 'music'; gainDb: number }[],
+    facts: Facts,
+    template: Template,
+  ): Promise<(Level | null)[]> =>
+    Promise.all(
+      asked.map(async ({ asset, kind, gainDb }) => {
+        const samples = await samplesOf(asset, template, facts[asset])
+        return samples === null ? null : levelOfPart(samples, { kind, gainDb })
+      }),
+    ),
+})
