@@ -4,7 +4,7 @@ import { actorOf } from '../core/game/pick'
 import { COMPUTED_TEXTS } from '../core/game/screens'
 import { pivotOf, type Actor, type Setup } from '../core/game/setup'
 import { STAGE, type FrameDoc, type PictureDoc, type Point, type TextBox } from '../core/game/types'
-import { LINE_HEIGHT, wrap } from '../core/wording/fit'
+import { LINE_HEIGHT, setText } from '../core/wording/fit'
 import { blurred, glyphsOf, recoloured, shrunk, type Picture } from './prepare'
 import type { View } from './view'
 
@@ -16,12 +16,17 @@ export interface Paint {
   view: View
   images: Images
   typeface: string
+  /** CSS families of font files that single texts are set in, by asset key. */
+  faces?: ReadonlyMap<string, string>
+  rightToLeft?: boolean
 }
 
 /** Paints one draw list: the same for the game, the stage, covers and thumbnails. */
 export function paint(list: DrawList, setup: Setup, to: Paint): void {
   const { ink, view } = to
+  to = { ...to, rightToLeft: list.rightToLeft }
   ink.save()
+  ink.direction = list.rightToLeft ? 'rtl' : 'ltr'
   ink.beginPath()
   ink.rect(view.left, view.top, STAGE.width * view.scale, STAGE.height * view.scale)
   ink.clip()
@@ -264,40 +269,58 @@ function glyphLetters(setup: Setup, images: Images, px: number) {
   }
 }
 
-function paintText(item: DrawItem, setup: Setup, { ink, view, images, typeface }: Paint): void {
+/** Width of the line around letters on the stage, in letter heights. */
+const OUTLINE = 0.085
+
+function paintText(item: DrawItem, setup: Setup, to: Paint): void {
   if (item.text === '') return
+  const { ink, view, images } = to
   const word = setup.doc.words[item.part]
+  const own = word?.style ?? {}
   const style = word?.box ?? COMPUTED_TEXTS[item.part] ?? FALLBACK
   const at = item.w > 0 ? item : style
-  const px = style.size * (word?.scale ?? 1) * view.scale
-  ink.font = fontFor(style.tone, px, typeface)
+  const full = style.size * view.scale
+  const family = (own.typeface === undefined ? undefined : to.faces?.get(own.typeface)) ?? to.typeface
+  ink.font = fontFor(style.tone, full, family)
+  const glyphs = own.typeface === undefined ? glyphLetters(setup, images, full) : null
+  const measure = glyphs?.measure ?? ((line: string) => ink.measureText(line).width)
+  const scale = word?.scale ?? 1
+  const place = { ...style, w: at.w, h: at.h }
+  const set = setText(item.text, place, scale, word?.shrinkTo ?? scale, (line) => measure(line) / full)
+  const px = full * set.scale
+  // Languages written from the right begin there, unless the maker has said otherwise.
+  const align = own.align ?? (to.rightToLeft === true ? MIRRORED[style.align] : style.align)
   ink.textBaseline = 'alphabetic'
-  ink.textAlign = style.align
-  const drawn = glyphLetters(setup, images, px)
-  const measure = drawn?.measure ?? ((line: string) => ink.measureText(line).width)
-  const lines = wrap(item.text, at.w * view.scale, measure)
-  const anchor = style.align === 'left' ? 0 : style.align === 'right' ? at.w : at.w / 2
+  ink.textAlign = align
+  const anchor = align === 'left' ? 0 : align === 'right' ? at.w : at.w / 2
   const x = view.left + (at.x + anchor) * view.scale
   const step = px * LINE_HEIGHT
   const centred = style.tone === 'plate' || style.tone === 'hud'
-  const top = view.top + at.y * view.scale + (centred ? (at.h * view.scale - step * lines.length) / 2 : 0)
+  const top = view.top + at.y * view.scale + (centred ? (at.h * view.scale - step * set.lines.length) / 2 : 0)
+  if (glyphs !== null) {
+    ink.imageSmoothingEnabled = false
+    const drawn = glyphLetters(setup, images, px)!
+    set.lines.forEach((line, i) => {
+      const width = drawn.measure(line)
+      drawn.draw(ink, line, align === 'left' ? x : align === 'right' ? x - width : x - width / 2, top + step * i)
+    })
+    return
+  }
   const { accent, plate, ink: dark } = setup.doc.colours
-  const outlined = style.tone === 'title' || style.tone === 'hud'
+  const onStage = style.tone === 'title' || style.tone === 'hud'
+  const outline = own.outline ?? (onStage ? OUTLINE : 0)
+  ink.font = fontFor(style.tone, px, family)
   ink.lineJoin = 'round'
-  ink.lineWidth = px * 0.17
-  ink.strokeStyle = dark
-  ink.fillStyle = outlined ? '#fffdf6' : item.lit ? plate : dark
+  ink.lineWidth = px * outline * 2
+  ink.strokeStyle = own.outlineColour ?? dark
+  ink.fillStyle = own.colour ?? (onStage ? '#fffdf6' : dark)
+  if (style.tone === 'plate' && item.lit) ink.fillStyle = plate
   if (style.tone === 'plain' && item.lit) ink.fillStyle = accent
-  lines.forEach((line, i) => {
-    if (drawn !== null) {
-      ink.imageSmoothingEnabled = false
-      const width = measure(line)
-      const from = style.align === 'left' ? x : style.align === 'right' ? x - width : x - width / 2
-      drawn.draw(ink, line, from, top + step * i)
-      return
-    }
+  set.lines.forEach((line, i) => {
     const y = top + step * i + px * 0.92
-    if (outlined) ink.strokeText(line, x, y)
+    if (outline > 0) ink.strokeText(line, x, y)
     ink.fillText(line, x, y)
   })
 }
+
+const MIRRORED: Record<TextBox['align'], TextBox['align']> = { left: 'right', right: 'left', center: 'center' }

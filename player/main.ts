@@ -30,16 +30,39 @@ async function loadImages(doc: GameDoc): Promise<Images> {
   return images
 }
 
-async function loadTypeface(doc: GameDoc): Promise<string> {
-  if (doc.typeface === undefined) return 'sans-serif'
-  // A typeface that does not come must not keep the game from starting.
+/** The CSS family of a font file. One that does not come must not keep the game from starting. */
+async function loadFace(family: string, file: string): Promise<string> {
   try {
-    const face = new FontFace(TYPEFACE, await bytesOf(doc.typeface), { weight: '100 900' })
+    const face = new FontFace(family, await bytesOf(file), { weight: '100 900' })
     document.fonts.add(await face.load())
-    return `${TYPEFACE}, sans-serif`
+    return `${family}, sans-serif`
   } catch {
     return 'sans-serif'
   }
+}
+
+async function loadFaces(doc: GameDoc): Promise<{ typeface: string; faces: Map<string, string> }> {
+  const faces = new Map<string, string>()
+  const asked = new Set(Object.values(doc.words).flatMap((word) => word.style?.typeface ?? []))
+  const [typeface] = await Promise.all([
+    doc.typeface === undefined ? 'sans-serif' : loadFace(TYPEFACE, doc.typeface),
+    ...[...asked].map(async (hash, i) => {
+      const file = doc.assets[hash]?.file
+      if (file !== undefined) faces.set(hash, await loadFace(`${TYPEFACE}${i}`, file))
+    }),
+  ])
+  return { typeface, faces }
+}
+
+/** Which of the game's languages the player reads: the first that their browser asks for. */
+export function languageFor(doc: GameDoc, wanted: readonly string[]): number {
+  const base = (tag: string) => tag.toLowerCase().split('-')[0]
+  for (const tag of wanted) {
+    const exact = doc.languages.findIndex((one) => one.tag.toLowerCase() === tag.toLowerCase())
+    const near = exact >= 0 ? exact : doc.languages.findIndex((one) => base(one.tag) === base(tag))
+    if (near >= 0) return near
+  }
+  return 0
 }
 
 export interface Running {
@@ -57,8 +80,8 @@ export async function play(root: HTMLElement, source: string | GameDoc): Promise
   try {
     const doc =
       typeof source === 'string' ? (JSON.parse(new TextDecoder().decode(await bytesOf(source))) as GameDoc) : source
-    const [images, typeface] = await Promise.all([loadImages(doc), loadTypeface(doc)])
-    return run(root, doc, images, typeface)
+    const [images, letters] = await Promise.all([loadImages(doc), loadFaces(doc)])
+    return run(root, doc, images, letters)
   } catch (error) {
     // Never just hang: say that it did not start, and what most often helps.
     note.textContent = `This game did not start (${error instanceof Error ? error.message : 'a file could not be read'}). Reload the page; if it stays so, its maker should post it again.`
@@ -66,7 +89,12 @@ export async function play(root: HTMLElement, source: string | GameDoc): Promise
   }
 }
 
-function run(root: HTMLElement, doc: GameDoc, images: Images, typeface: string): Running {
+function run(
+  root: HTMLElement,
+  doc: GameDoc,
+  images: Images,
+  letters: { typeface: string; faces: ReadonlyMap<string, string> },
+): Running {
   const canvas = document.createElement('canvas')
   canvas.tabIndex = 0
   canvas.setAttribute('role', 'application')
@@ -79,6 +107,7 @@ function run(root: HTMLElement, doc: GameDoc, images: Images, typeface: string):
   const setup = makeSetup(doc)
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!
   const state = startGame(seed)
+  state.language = languageFor(doc, navigator.languages)
   const running: Running = { state, setup, recording: startRecording(doc.template.id, seed) }
   const list = makeDrawList()
   const keep = makeKeep(`${doc.template.id}:${doc.title}`)
@@ -123,10 +152,13 @@ function run(root: HTMLElement, doc: GameDoc, images: Images, typeface: string):
       drawGame(state, setup, list)
       ink.fillStyle = '#171b26'
       ink.fillRect(0, 0, canvas.width, canvas.height)
-      paint(list, setup, { ink, view, images, typeface })
-      if (state.screen === screen) return
-      screen = state.screen
-      canvas.dataset['screen'] = screen
+      paint(list, setup, { ink, view, images, ...letters })
+      const now = `${state.screen} ${state.language} ${state.story?.line ?? ''}`
+      if (now === screen) return
+      screen = now
+      canvas.dataset['screen'] = state.screen
+      document.documentElement.lang = doc.languages[state.language]?.tag ?? ''
+      said.dir = list.rightToLeft ? 'rtl' : 'ltr'
       said.textContent = list.items
         .slice(0, list.count)
         .filter((item) => item.kind === 'text')

@@ -1,10 +1,10 @@
 import { autoplayInput, makeAutoplay, type Autoplay } from '@core/game/autoplay'
 import { makeDrawList, type DrawItem } from '@core/game/draw-list'
-import { beginPlay, drawGame, goTo, type GameState } from '@core/game/game'
+import { beginPlay, drawGame, goTo, tellStory, type GameState } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
 import { findMoment, pressingPlay } from '@core/dry-run/moment'
 import { replayInputs, type Recording } from '@core/game/recording'
-import { SCREENS, screenOf } from '@core/game/screens'
+import { LINE, SCREENS, screenOf, STORY_PARTS } from '@core/game/screens'
 import {
   adoptSetup,
   jump,
@@ -23,6 +23,7 @@ import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
 import { makeSpeaker, type Speaker } from '@player/sound'
 import { fitView, toWorld, type View } from '@player/view'
 import { reactive } from 'vue'
+import type { Letters } from './typeface'
 
 export interface StageView {
   running: boolean
@@ -53,8 +54,8 @@ const LEAD = 75
 export interface StageOptions {
   setup: Setup
   images: () => Images
-  /** CSS family of the letters, loaded. */
-  typeface?: string
+  /** CSS families of the words, loaded. */
+  letters?: Letters
   bytesOf: (asset: string) => Promise<ArrayBuffer>
   straightToPlay: boolean
   few: boolean
@@ -77,7 +78,8 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     replaying: false,
   })
   let setup = options.setup
-  let typeface = options.typeface ?? 'sans-serif'
+  let letters: Letters = options.letters ?? { typeface: 'sans-serif', faces: new Map() }
+  let language: number | null = null
   let beforeSetup: Setup | null = null
   const ink = canvas.getContext('2d', { alpha: false })!
   const list = makeDrawList()
@@ -167,10 +169,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   function draw(): void {
     const state = shownState()
     const with_ = view.before && beforeSetup !== null ? beforeSetup : setup
-    drawGame(state, with_, list)
+    drawGame(state, with_, list, language ?? state.language)
     ink.fillStyle = '#171b26'
     ink.fillRect(0, 0, canvas.width, canvas.height)
-    paint(list, with_, { ink, view: place, images: options.images(), typeface })
+    paint(list, with_, { ink, view: place, images: options.images(), ...letters })
   }
 
   const loop: Loop = runLoop(
@@ -209,6 +211,26 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     tell()
   }
 
+  /** One line of a story (`part#line`), or its first; with none yet there is nothing to show. */
+  function showStory(key: string): void {
+    const [part, id] = key.split(LINE)
+    const lines = setup.doc.stories[part!]?.lines ?? []
+    if (lines.length === 0) return
+    replay = []
+    jump(session, (state) => {
+      if (part !== STORY_PARTS.before && state.play === null) beginPlay(state, setup)
+      if (part === STORY_PARTS.before) state.play = null
+      tellStory(state, setup, part!, 'play')
+      if (state.story !== null)
+        state.story.line = Math.max(
+          0,
+          lines.findIndex((line) => line.id === id),
+        )
+    })
+    parked = true
+    tell()
+  }
+
   function showPlay(): void {
     replay = []
     view.back = 0
@@ -243,9 +265,14 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       speaker.adopt(next.doc)
       resize()
     },
-    setTypeface(family: string): void {
-      typeface = family
+    setLetters(next: Letters): void {
+      letters = next
     },
+    /** Which of the game's languages is shown; null for the one chosen in the game itself. */
+    setLanguage(index: number | null): void {
+      language = index
+    },
+    letters: () => letters,
     toggle(): void {
       if (view.back > 0) this.goOnFromHere()
       else view.running = !view.running
@@ -301,6 +328,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       const [whole, use] = part.split(SPLIT)
       const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!)
       view.back = 0
+      if (screen === 'story') return showStory(whole!)
       replay = []
       if (screen === null || screen === 'play') return showPlay()
       if (session.state.screen === screen) return
@@ -321,12 +349,13 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       const picture = document.createElement('canvas')
       picture.width = width
       picture.height = height
-      drawGame(shownState(), setup, list)
+      const state = shownState()
+      drawGame(state, setup, list, language ?? state.language)
       paint(list, setup, {
         ink: picture.getContext('2d')!,
         view: fitView(width, height, setup.doc.pixels),
         images: options.images(),
-        typeface,
+        ...letters,
       })
       return picture
     },

@@ -49,12 +49,27 @@ export const LETTERINGS: readonly Lettering[] = [
 let usual: Promise<unknown> | null = null
 const faces = new Map<string, Promise<string>>()
 
-/** The CSS family a game document is lettered in; its font file is loaded first. Canvas text does not wait, so the stage does. */
-export async function typefaceOf(doc: GameDoc, template: Template | null): Promise<string> {
+/** CSS families of a game's words: all of them, and by asset those of single texts that have their own. */
+export interface Letters {
+  typeface: string
+  faces: ReadonlyMap<string, string>
+}
+
+/** What a game document is lettered in, loaded. Canvas text does not wait, so the stage does. */
+export async function lettersOf(doc: GameDoc, template: Template | null): Promise<Letters> {
+  const [typeface, faces] = await Promise.all([typefaceOf(doc, template), facesOf(doc, template)])
+  return { typeface, faces }
+}
+
+async function typefaceOf(doc: GameDoc, template: Template | null): Promise<string> {
   await (usual ??= Promise.all([500, 650, 700, 800].map((weight) => document.fonts.load(`${weight} 20px ${OWN}`))))
   const own = Object.entries(doc.assets).find(([, asset]) => asset.file === doc.typeface)
   if (doc.typeface === undefined || doc.typeface === TYPEFACE_FILE || own === undefined || template === null) return OWN
-  const [hash] = own
+  return faceOf(own[0], template)
+}
+
+/** The CSS family of a font file among the pack's assets; the usual one when it cannot be read. */
+export function faceOf(hash: string, template: Template): Promise<string> {
   let face = faces.get(hash)
   if (face === undefined) {
     face = (async () => {
@@ -68,4 +83,11 @@ export async function typefaceOf(doc: GameDoc, template: Template | null): Promi
     faces.set(hash, face)
   }
   return face
+}
+
+/** Families of the font files that single texts are set in, loaded, by asset. */
+async function facesOf(doc: GameDoc, template: Template | null): Promise<ReadonlyMap<string, string>> {
+  const asked = [...new Set(Object.values(doc.words).flatMap((word) => word.style?.typeface ?? []))]
+  if (template === null) return new Map()
+  return new Map(await Promise.all(asked.map(async (hash) => [hash, await faceOf(hash, template)] as const)))
 }

@@ -29,6 +29,7 @@ const WANTS: Record<PartContent['kind'], Want | null> = {
   music: 'sound',
   typeface: 'typeface',
   wording: null,
+  story: null,
   dial: null,
 }
 

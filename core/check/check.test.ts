@@ -50,6 +50,20 @@ const late = tone(0.6, { head: 0.25 })
 const loud = tone(0.5, { level: 1.8 })
 const silent = tone(0.5, { level: 0 })
 const plain = tone(0.3)
+const backdropHash = Object.keys(puffinCatch().assets).find(
+  (hash) => puffinCatch().assets[hash]!.source.file === 'quay-at-dusk.png',
+)!
+/** Drawn letters without anything but the plain alphabet. */
+const glyphs = {
+  kind: 'typeface' as const,
+  name: 'Drawn',
+  asset: null,
+  glyphs: { asset: backdropHash, columns: 26, rows: 1, order: 'ABCDEFGHIJKLMNOPQRSTUVWXYZ' },
+}
+const inWelsh = (texts: Record<string, string>): Pack => ({
+  ...puffinCatch(),
+  languages: [{ tag: 'cy', name: 'Cymraeg', words: texts }],
+})
 const heavy = tone(2, { rate: 44100 })
 const long = tone(7)
 /** Ends in the middle of a wave. */
@@ -62,9 +76,6 @@ const withMusic = (made: Made, change: Partial<MusicContent> = {}): Pack => ({
 const blank = pngAsset(picture(64, 40, () => [90, 90, 90, 255]))
 const pink = pngAsset(picture(64, 40, (x, y) => [255, (x * 3) % 60, 180 + (y % 40), 255]))
 const unknown = pngAsset(disc(50, 20), {})
-const backdropHash = Object.keys(puffinCatch().assets).find(
-  (hash) => puffinCatch().assets[hash]!.source.file === 'quay-at-dusk.png',
-)!
 const withCover = (made: Made): Case => ({
   pack: { ...labelled({ cover: made.hash }), assets: { ...puffinCatch().assets, [made.hash]: made.facts } },
   files: [made],
@@ -165,6 +176,22 @@ const CASES: Record<
     fires: () => ({ pack: part(puffinCatch(), 'win-words', words('  ')) }),
     silent: () => ({ pack: puffinCatch() }),
     severity: 'must',
+  },
+  'letters-missing': {
+    fires: () => ({
+      pack: part(
+        { ...puffinCatch(), parts: { ...puffinCatch().parts, typeface: glyphs } },
+        'win-words',
+        words('Fin ø'),
+      ),
+    }),
+    silent: () => ({ pack: part(puffinCatch(), 'win-words', words('Fin ø')) }),
+    severity: 'should',
+  },
+  'words-untranslated': {
+    fires: () => ({ pack: inWelsh({ 'play-words': 'Chwarae' }) }),
+    silent: () => ({ pack: puffinCatch() }),
+    severity: 'know',
   },
   'words-overflow': {
     fires: () => ({ pack: part(puffinCatch(), 'play-words', words('Begin the great harbour supper')) }),

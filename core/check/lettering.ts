@@ -1,6 +1,6 @@
 import { contentOf } from '../pack/pack'
 import type { Widths } from '../wording/fit'
-import { fontWidths } from '../wording/font'
+import { fontWidths, lettersOf } from '../wording/font'
 import type { CheckContext } from './rule'
 
 /** The font file the game is lettered in; null for the family that comes with every game, and for drawn letters. */
@@ -12,8 +12,7 @@ export function letteringOf(ctx: CheckContext): string | null {
 const measured = new Map<string, Widths>()
 
 /** Widths of the letters the game is really set in. A font that cannot be measured counts as the usual one. */
-export async function widthsOf(ctx: CheckContext): Promise<Widths> {
-  const asset = letteringOf(ctx)
+export async function widthsOf(ctx: CheckContext, asset: string | null = letteringOf(ctx)): Promise<Widths> {
   if (asset === null) return ctx.widths
   const known = measured.get(asset)
   if (known !== undefined) return known
@@ -25,5 +24,23 @@ export async function widthsOf(ctx: CheckContext): Promise<Widths> {
     return widths
   } catch {
     return ctx.widths
+  }
+}
+
+/** Which letters the lettering has; null where the usual family stands, which the player's system fills up. */
+export async function glyphsOf(ctx: CheckContext): Promise<((letter: string) => boolean) | null> {
+  const content = contentOf(ctx.pack, ctx.template, 'typeface')
+  if (content?.kind !== 'typeface') return null
+  if (content.glyphs !== null) {
+    const order = content.glyphs.order
+    return (letter) =>
+      order.includes(letter) || order.includes(letter.toUpperCase()) || order.includes(letter.toLowerCase())
+  }
+  const bytes = content.asset === null ? null : await ctx.bytes(content.asset)
+  if (bytes === null) return null
+  try {
+    return lettersOf('the lettering', bytes)
+  } catch {
+    return null
   }
 }

@@ -22,6 +22,8 @@ import { stillTemplate } from './rules/still-template'
 import { tagsCount } from './rules/tags-count'
 import { title } from './rules/title'
 import { tooHeavy } from './rules/too-heavy'
+import { lettersMissing } from './rules/letters-missing'
+import { wordsUntranslated } from './rules/words-untranslated'
 import { wordsEmpty } from './rules/words-empty'
 import { wordsOverflow } from './rules/words-overflow'
 
@@ -41,6 +43,8 @@ export const RULES: readonly Rule[] = registry([
   soundLong,
   wordsEmpty,
   wordsOverflow,
+  lettersMissing,
+  wordsUntranslated,
   goalUnreachable,
   castIdle,
   title,

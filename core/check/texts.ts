@@ -97,6 +97,16 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'The arcade sends back games that do not say what they are.',
     fix: '',
   }),
+  'letters-missing': (f) => ({
+    what: `The lettering has no ${s(f, 'letters')}, which ${s(f, 'name')} uses`,
+    why: 'Letters of another kind stand in for them, or gaps do.',
+    fix: '',
+  }),
+  'words-untranslated': (f) => ({
+    what: `${n(f, 'count')} ${n(f, 'count') === 1 ? 'text is' : 'texts are'} not in ${s(f, 'language')} yet, ${s(f, 'first')} first`,
+    why: 'Players of that language see the first language there.',
+    fix: '',
+  }),
   'sound-loudness': (f) => ({
     what: `${s(f, 'name')} is ${Math.abs(n(f, 'off'))} dB ${n(f, 'off') > 0 ? 'louder' : 'softer'} than its place among the sounds`,
     why:

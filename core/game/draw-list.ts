@@ -35,9 +35,11 @@ export interface DrawItem {
 export interface DrawList {
   items: DrawItem[]
   count: number
+  /** Texts of this language begin at the right. */
+  rightToLeft: boolean
 }
 
-export const makeDrawList = (): DrawList => ({ items: [], count: 0 })
+export const makeDrawList = (): DrawList => ({ items: [], count: 0, rightToLeft: false })
 
 /** The next free item of the list, reset to plain values. */
 export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: number): DrawItem {

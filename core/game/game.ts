@@ -1,7 +1,19 @@
 import { add, type DrawList } from './draw-list'
 import { rulesFor } from './registry'
 import type { PlayState } from './rules'
-import { CREDITS_BOX, CREDITS_PER_PAGE, CREDITS_TEXT, LAYOUTS, plateAt, type Act, type ScreenId } from './screens'
+import {
+  CREDITS_BOX,
+  CREDITS_PER_PAGE,
+  CREDITS_TEXT,
+  LAYOUTS,
+  LINE,
+  plateAt,
+  SPEAKER_BOX,
+  STORY_PARTS,
+  type Act,
+  type ScreenButton,
+  type ScreenId,
+} from './screens'
 import { partIn, type Setup } from './setup'
 import { BITS, STAGE, STEPS_PER_SECOND, type Input } from './types'
 
@@ -23,6 +35,10 @@ export interface GameState {
   /** 0..4 quarters. */
   volume: { sound: number; music: number }
   seed: number
+  /** Index into the document's languages. */
+  language: number
+  /** Which line of which story is shown, and where it leads. */
+  story: { part: string; line: number; then: 'play' | 'won' | 'lost' } | null
   events: string[]
 }
 
@@ -39,6 +55,8 @@ export function startGame(seed: number): GameState {
     best: 0,
     volume: { sound: 4, music: 3 },
     seed: seed >>> 0,
+    language: 0,
+    story: null,
     events: [],
   }
 }
@@ -59,6 +77,30 @@ export function beginPlay(state: GameState, setup: Setup): void {
   goTo(state, 'play')
 }
 
+/** Shows a story's first line; where there is none, what follows it comes at once. */
+export function tellStory(state: GameState, setup: Setup, part: string, then: 'play' | 'won' | 'lost'): void {
+  state.story = { part, line: -1, then }
+  nextLine(state, setup)
+}
+
+function nextLine(state: GameState, setup: Setup, skip = false): void {
+  const story = state.story
+  if (story === null) return
+  const line = setup.doc.stories[story.part]?.lines[++story.line]
+  if (line === undefined || skip) {
+    state.story = null
+    return story.then === 'play' ? beginPlay(state, setup) : goTo(state, story.then)
+  }
+  goTo(state, 'story')
+  state.events.push(story.part + LINE + line.id)
+}
+
+function begin(state: GameState, setup: Setup): void {
+  // Told once: who plays again knows it.
+  if (state.plays === 0) tellStory(state, setup, STORY_PARTS.before, 'play')
+  else beginPlay(state, setup)
+}
+
 function act(state: GameState, setup: Setup, what: Act): void {
   state.events.push(partIn(setup, 'press-sound', state.screen))
   if ('go' in what) {
@@ -69,7 +111,14 @@ function act(state: GameState, setup: Setup, what: Act): void {
   const volume = state.volume
   switch (what.do) {
     case 'begin':
-      return beginPlay(state, setup)
+      return begin(state, setup)
+    case 'next-line':
+      return nextLine(state, setup)
+    case 'skip-lines':
+      return nextLine(state, setup, true)
+    case 'language':
+      state.language = (state.language + 1) % Math.max(1, setup.doc.languages.length)
+      return
     case 'resume':
       return goTo(state, 'play')
     case 'leave':
@@ -92,19 +141,26 @@ export function creditPages(setup: Setup): number {
   return Math.max(1, Math.ceil(setup.doc.credits.length / CREDITS_PER_PAGE))
 }
 
-/** Buttons of a screen; the credits' "more" is only there when there is more. */
-function buttonCount(screen: ScreenId, setup: Setup): number {
-  const count = LAYOUTS[screen].buttons.length
-  return screen === 'about' && creditPages(setup) < 2 ? count - 1 : count
+const SHOWN: Record<NonNullable<ScreenButton['when']>, (state: GameState, setup: Setup) => boolean> = {
+  'more-credits': (_state, setup) => creditPages(setup) > 1,
+  languages: (_state, setup) => setup.doc.languages.length > 1,
+  'more-lines': (state, setup) =>
+    state.story !== null && state.story.line + 1 < (setup.doc.stories[state.story.part]?.lines.length ?? 0),
 }
+
+/** Buttons of a screen, as far as there is something to do with them. */
+export const buttonsOf = (state: GameState, setup: Setup): ScreenButton[] =>
+  LAYOUTS[state.screen].buttons.filter((button) => button.when === undefined || SHOWN[button.when](state, setup))
 
 function stepScreen(state: GameState, input: Input, setup: Setup): void {
   const layout = LAYOUTS[state.screen]
-  const count = buttonCount(state.screen, setup)
+  const buttons = buttonsOf(state, setup)
+  const count = buttons.length
   const pressed = input.bits & ~state.held
   if (pressed & BITS.back) {
     if (state.screen === 'pause') return act(state, setup, { do: 'resume' })
     if (state.screen === 'won' || state.screen === 'lost') return act(state, setup, { do: 'leave' })
+    if (state.screen === 'story') return act(state, setup, { do: 'skip-lines' })
     if (state.screen !== 'start') return act(state, setup, { do: 'back' })
   }
   if (pressed & BITS.up) state.focus = (state.focus + count - 1) % count
@@ -116,13 +172,22 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
       const py = input.py / 100
       if (px >= x && px <= x + w && py >= y && py <= y + h) {
         state.focus = i
-        return act(state, setup, layout.buttons[i]!.act)
+        return act(state, setup, buttons[i]!.act)
       }
     }
+    // Anywhere else on a story is meant for its next line.
+    if (state.screen === 'story') return act(state, setup, { do: 'next-line' })
   }
   // The end comes as a surprise: a key pressed for the play in that moment is not meant for its first button.
   const surprised = (state.screen === 'won' || state.screen === 'lost') && state.screenStep < 20
-  if (pressed & BITS.confirm && !surprised) act(state, setup, layout.buttons[state.focus]!.act)
+  if (pressed & BITS.confirm && !surprised) act(state, setup, buttons[state.focus]!.act)
+  else if (state.screen === 'story') waitForLine(state, setup)
+}
+
+/** A line with a time of its own goes on by itself. */
+function waitForLine(state: GameState, setup: Setup): void {
+  const seconds = setup.doc.stories[state.story?.part ?? '']?.lines[state.story?.line ?? 0]?.seconds ?? 0
+  if (seconds > 0 && state.screenStep >= seconds * STEPS_PER_SECOND) nextLine(state, setup)
 }
 
 /** Moves the game on by 1/60 s, in place. */
@@ -137,7 +202,7 @@ export function stepGame(state: GameState, input: Input, setup: Setup): void {
       for (let i = 0; i < play.events.length; i++) state.events.push(play.events[i]!)
       if (play.outcome !== 'playing') {
         if (play.score > state.best) state.best = play.score
-        goTo(state, play.outcome)
+        tellStory(state, setup, STORY_PARTS[play.outcome], play.outcome)
       }
     }
   } else stepScreen(state, input, setup)
@@ -157,18 +222,42 @@ function creditsText(setup: Setup, page: number): string {
     .join('\n')
 }
 
-/** Rebuilds `list` for the state as it is now. */
-export function drawGame(state: GameState, setup: Setup, list: DrawList): void {
+function drawLine(story: NonNullable<GameState['story']>, setup: Setup, list: DrawList): void {
+  const line = setup.doc.stories[story.part]?.lines[story.line]
+  if (line === undefined) return
+  const key = story.part + LINE + line.id
+  if (setup.doc.pictures[key] !== undefined) {
+    const speaker = add(list, 'picture', key, SPEAKER_BOX.x, SPEAKER_BOX.y)
+    speaker.w = SPEAKER_BOX.w
+    speaker.h = SPEAKER_BOX.h
+  }
+  add(list, 'text', key, 0, 0)
+}
+
+/** A wording part's text in a language (index), or in the first one where that has none. */
+export function wordsIn(setup: Setup, part: string, language: number): string {
+  const own = language > 0 ? setup.doc.languages[language]?.words[part] : undefined
+  return own ?? setup.doc.words[part]?.text ?? ''
+}
+
+/** Scripts that are written from right to left, by the language that most often is. */
+const RIGHT_TO_LEFT = /^(ar|arc|ckb|dv|fa|he|ks|ku-arab|pa-arab|ps|sd|syr|ug|ur|yi)(-|$)/i
+export const isRightToLeft = (tag: string): boolean => RIGHT_TO_LEFT.test(tag)
+
+/** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
+export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {
   list.count = 0
+  list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
   const layout = LAYOUTS[state.screen]
   const rules = rulesFor(setup.doc.template.id)
-  const values: Record<string, number> = {
+  const values: Record<string, number | string> = {
+    language: setup.doc.languages[language]?.name ?? '',
     best: state.best,
     'sound-volume': state.volume.sound * 25,
     'music-volume': state.volume.music * 25,
   }
   if (state.play !== null) Object.assign(values, rules.values(state.play, setup))
-  if (layout.behind === 'play' && state.play !== null) rules.draw(state.play, setup, list)
+  if (layout.behind !== 'start-picture' && state.play !== null) rules.draw(state.play, setup, list)
   else {
     const item = add(list, 'picture', 'start-picture', 0, 0)
     item.clipStep = state.screenStep
@@ -189,15 +278,17 @@ export function drawGame(state: GameState, setup: Setup, list: DrawList): void {
     item.h = h
   }
   for (const words of layout.words) add(list, 'text', words, 0, 0)
+  if (state.screen === 'story' && state.story !== null) drawLine(state.story, setup, list)
   if (state.screen === 'about') {
     const item = add(list, 'text', CREDITS_TEXT, CREDITS_BOX.x, CREDITS_BOX.y)
     item.w = CREDITS_BOX.w
     item.h = CREDITS_BOX.h
     item.text = creditsText(setup, state.page)
   }
-  for (let i = 0; i < buttonCount(state.screen, setup); i++) {
+  const buttons = buttonsOf(state, setup)
+  for (let i = 0; i < buttons.length; i++) {
     const [x, y, w, h] = plateAt(layout, i)
-    const words = layout.buttons[i]!.words
+    const words = buttons[i]!.words
     const plate = add(list, 'plate', words, x, y)
     plate.w = w
     plate.h = h
@@ -211,7 +302,7 @@ export function drawGame(state: GameState, setup: Setup, list: DrawList): void {
     const item = list.items[i]!
     item.part = partIn(setup, item.part, item.use === '' ? state.screen : item.use)
     if (item.kind !== 'text') continue
-    if (item.text === '') item.text = setup.doc.words[item.part]?.text ?? ''
+    if (item.text === '') item.text = wordsIn(setup, item.part, language)
     item.text = fill(item.text, values)
   }
 }

@@ -1,21 +1,36 @@
 import type { TextBox } from './types'
 
 /** The screens every game has. Their texts and pictures are parts like any other. */
-export const SCREENS = ['start', 'how', 'options', 'about', 'play', 'pause', 'won', 'lost'] as const
+export const SCREENS = ['start', 'how', 'options', 'about', 'story', 'play', 'pause', 'won', 'lost'] as const
 export type ScreenId = (typeof SCREENS)[number]
 
 export type Act =
-  { go: ScreenId } | { do: 'begin' | 'resume' | 'leave' | 'back' | 'sound-volume' | 'music-volume' | 'credits-page' }
+  | { go: ScreenId }
+  | {
+      do:
+        | 'begin'
+        | 'resume'
+        | 'leave'
+        | 'back'
+        | 'sound-volume'
+        | 'music-volume'
+        | 'credits-page'
+        | 'language'
+        | 'next-line'
+        | 'skip-lines'
+    }
 
 export interface ScreenButton {
   /** Wording part on the plate. */
   words: string
   act: Act
+  /** Only there when there is something to do with it. */
+  when?: 'more-credits' | 'languages' | 'more-lines'
 }
 
 export interface ScreenLayout {
-  /** Picture part behind it, or the play itself seen through a dimmed pane. */
-  behind: 'start-picture' | 'play'
+  /** Picture part behind it, the play itself seen through a dimmed pane, or the play if there is one already. */
+  behind: 'start-picture' | 'play' | 'either'
   dim: number
   /** A sheet behind longer texts: x, y, w, h. */
   sheet: [number, number, number, number] | null
@@ -36,6 +51,14 @@ export const COMPUTED_TEXTS: Record<string, TextBox> = {
   [CREDITS_TEXT]: CREDITS_BOX,
   'pop-words': { x: 0, y: 0, w: 3, h: 0.8, size: 0.6, lines: 1, align: 'center', tone: 'hud' },
 }
+
+/** Where a line of a story is set, alone or beside its speaker's picture. */
+export const STORY_BOX: TextBox = { x: 1.4, y: 5.5, w: 13.2, h: 2.4, size: 0.6, lines: 3, align: 'left', tone: 'plain' }
+export const SPEAKER_BOX = { x: 1.2, y: 5.45, w: 2.4, h: 2.4 } as const
+export const STORY_BOX_BESIDE: TextBox = { ...STORY_BOX, x: 3.9, w: 10.7 }
+/** Part and line id in one: the key of a line's words, picture and sound. */
+export const LINE = '#'
+export const STORY_PARTS = { before: 'intro-story', won: 'win-story', lost: 'lose-story' } as const
 
 const back: ScreenButton = { words: 'back-words', act: { do: 'back' } }
 
@@ -73,6 +96,7 @@ export const LAYOUTS: Record<ScreenId, ScreenLayout> = {
     buttons: [
       { words: 'sound-volume-words', act: { do: 'sound-volume' } },
       { words: 'music-volume-words', act: { do: 'music-volume' } },
+      { words: 'language-words', act: { do: 'language' }, when: 'languages' },
       back,
     ],
   },
@@ -83,7 +107,19 @@ export const LAYOUTS: Record<ScreenId, ScreenLayout> = {
     words: ['about-words'],
     at: [1.4, 8.35],
     across: true,
-    buttons: [back, { words: 'more-words', act: { do: 'credits-page' } }],
+    buttons: [back, { words: 'more-words', act: { do: 'credits-page' }, when: 'more-credits' }],
+  },
+  story: {
+    behind: 'either',
+    dim: 0.4,
+    sheet: [0.9, 5.2, 14.2, 2.9],
+    words: [],
+    at: [0.9, 8.35],
+    across: true,
+    buttons: [
+      { words: 'next-words', act: { do: 'next-line' } },
+      { words: 'skip-words', act: { do: 'skip-lines' }, when: 'more-lines' },
+    ],
   },
   play: { behind: 'play', dim: 0, sheet: null, words: [], at: [0, 0], across: false, buttons: [] },
   pause: {
@@ -135,6 +171,7 @@ export function plateAt(layout: ScreenLayout, index: number): [number, number, n
 
 /** The first screen where a part can be seen, null for one that is only heard or felt. */
 export function screenOf(part: string): ScreenId | null {
+  if ((Object.values(STORY_PARTS) as string[]).includes(part.split(LINE)[0]!)) return 'story'
   for (const id of SCREENS) {
     const layout = LAYOUTS[id]
     if (

@@ -130,11 +130,40 @@ export interface TextBox {
   tone: 'title' | 'plain' | 'plate' | 'hud'
 }
 
+/** How one text looks, where it does not follow its place. */
+export interface TextStyleDoc {
+  /** `#rrggbb` of the letters, and of the line around them. */
+  colour?: string
+  outlineColour?: string
+  /** Width of the line around letters in letter heights, 0 for none. */
+  outline?: number
+  align?: TextBox['align']
+  /** Font file (asset key) instead of the game's lettering. */
+  typeface?: string
+}
+
 export interface WordDoc {
   text: string
   box: TextBox
-  /** 0.5..1: the maker may set smaller letters so that a text fits. */
+  /** 0.3..2 of the place's own letter size. */
   scale: number
+  /** 0.3..2: where the text would not fit, its letters get smaller by themselves, down to this. */
+  shrinkTo?: number
+  style?: TextStyleDoc
+}
+
+/** Another language of the same game: texts by wording part; what it lacks is shown in the first one. */
+export interface LanguageDoc {
+  /** BCP 47. */
+  tag: string
+  /** As its speakers call it. */
+  name: string
+  words: Record<string, string>
+}
+
+/** Lines shown one after the other. Line `id` of part `p` has its words, picture and sound under `p#id`. */
+export interface StoryDoc {
+  lines: { id: string; /** It goes on by itself after this; 0 waits for a press. */ seconds: number }[]
 }
 
 export interface CastEntryDoc {
@@ -177,6 +206,9 @@ export interface GameDoc {
   words: Record<string, WordDoc>
   dials: Record<string, number>
   casts: Record<string, CastEntryDoc[]>
+  stories: Record<string, StoryDoc>
+  /** The first language, then the others. */
+  languages: LanguageDoc[]
   credits: CreditDoc[]
   /** px a world unit has in a game drawn pixel by pixel: whole-number scale, nearest sampling. 0 for smooth games. */
   pixels: number

@@ -30,6 +30,11 @@ export type Command =
   | { type: 'set-label'; change: Partial<Label>; assets?: Record<string, AssetFacts> }
   | { type: 'set-source'; asset: string; source: Partial<Source> }
   | { type: 'set-pixels'; pixels: number }
+  | { type: 'set-main-language'; tag: string; name: string }
+  | { type: 'add-language'; tag: string; name: string }
+  | { type: 'remove-language'; tag: string }
+  /** Texts of another language; null takes one out. */
+  | { type: 'set-words'; tag: string; words: Record<string, string | null> }
   | { type: 'set-notes'; notes: string }
   | { type: 'all'; commands: Command[] }
 
@@ -115,6 +120,24 @@ function apply(draft: Pack, command: Command): void {
     case 'set-pixels':
       draft.pixels = command.pixels
       break
+    case 'set-main-language':
+      draft.language = { tag: command.tag, name: command.name }
+      break
+    case 'add-language':
+      if (command.tag !== draft.language.tag && !draft.languages.some((one) => one.tag === command.tag))
+        draft.languages.push({ tag: command.tag, name: command.name, words: {} })
+      break
+    case 'remove-language':
+      draft.languages = draft.languages.filter((one) => one.tag !== command.tag)
+      break
+    case 'set-words': {
+      const language = draft.languages.find((one) => one.tag === command.tag)
+      if (language === undefined) break
+      for (const [key, text] of Object.entries(command.words))
+        if (text === null) Reflect.deleteProperty(language.words, key)
+        else language.words[key] = text
+      break
+    }
     case 'set-notes':
       draft.notes = command.notes
       break

@@ -9,6 +9,9 @@ export const PartId = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/)
 /** A part, or a part in one of its places only: `backdrop@won`. */
 export const PartKey = z.string().regex(/^[a-z][a-z0-9-]{0,39}(@[a-z][a-z0-9-]{0,23})?$/)
 
+/** A text: a wording part, or one line of a story (`intro-story#a1`). */
+export const WordKey = z.string().regex(/^[a-z][a-z0-9-]{0,39}(@[a-z][a-z0-9-]{0,23})?(#[a-z0-9]{1,12})?$/)
+
 const unit = z.number().min(-2).max(3)
 export const PointSchema = z.object({ x: unit, y: unit })
 
@@ -105,11 +108,34 @@ export const MusicContent = z.object({
   loopFromS: z.number().min(0).max(3600).optional(),
   loopToS: z.number().min(0).max(3600).optional(),
 })
+const LetterScale = z.number().min(0.3).max(2)
+export const TextStyle = z.object({
+  colour: Colour.optional(),
+  outlineColour: Colour.optional(),
+  /** Letter heights. */
+  outline: z.number().min(0).max(0.4).optional(),
+  align: z.enum(['left', 'center', 'right']).optional(),
+  typeface: Hash.optional(),
+})
 export const WordingContent = z.object({
   kind: z.literal('wording'),
   text: z.string().max(2000),
-  scale: z.number().min(0.5).max(1),
+  scale: LetterScale,
+  /** Letters get smaller by themselves where the text would not fit, down to this. */
+  shrinkTo: LetterScale.optional(),
+  style: TextStyle.optional(),
 })
+
+/** Lines before or after a play. `seconds` 0 waits for a press. */
+export const StoryLine = z.object({
+  id: z.string().regex(/^[a-z0-9]{1,12}$/),
+  text: z.string().max(600),
+  picture: Hash.nullable(),
+  sound: Hash.nullable(),
+  seconds: z.number().min(0).max(120),
+})
+export const StoryContent = z.object({ kind: z.literal('story'), lines: z.array(StoryLine).max(600) })
+export const LANGUAGE_TAG = /^[a-zA-Z]{2,3}(-[a-zA-Z0-9]{2,8})*$/
 export const DialContent = z.object({ kind: z.literal('dial'), value: z.number().min(-100000).max(100000) })
 
 /** Letters: a font file or a sheet of drawn glyphs; with neither, the family that comes with every game. */
@@ -146,6 +172,7 @@ export const PartContent = z.discriminatedUnion('kind', [
   DialContent,
   CastContent,
   TypefaceContent,
+  StoryContent,
 ])
 
 export type Frame = z.infer<typeof Frame>
@@ -159,6 +186,9 @@ export type DialContent = z.infer<typeof DialContent>
 export type CastEntry = z.infer<typeof CastEntry>
 export type CastContent = z.infer<typeof CastContent>
 export type TypefaceContent = z.infer<typeof TypefaceContent>
+export type TextStyle = z.infer<typeof TextStyle>
+export type StoryLine = z.infer<typeof StoryLine>
+export type StoryContent = z.infer<typeof StoryContent>
 export type Recolour = z.infer<typeof Recolour>
 export type Strip = z.infer<typeof Strip>
 export type PartContent = z.infer<typeof PartContent>
@@ -190,7 +220,15 @@ export function assetsOf(content: PartContent): string[] {
     case 'music':
       if (content.asset !== null) found.add(content.asset)
       break
+    case 'story':
+      for (const line of content.lines) {
+        if (line.picture !== null) found.add(line.picture)
+        if (line.sound !== null) found.add(line.sound)
+      }
+      break
     case 'wording':
+      if (content.style?.typeface !== undefined) found.add(content.style.typeface)
+      break
     case 'dial':
       break
   }

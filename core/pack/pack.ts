@@ -3,7 +3,18 @@ import { Label } from '../label/label'
 import { PostingRecord } from '../posting/record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
-import { assetsOf, Hash, PartContent, PartId, PartKey } from './content'
+import { assetsOf, Hash, LANGUAGE_TAG, PartContent, PartId, PartKey, WordKey } from './content'
+
+/** Texts of the game by wording part (and `part#line` of a story), in one more language. */
+export const Language = z.object({
+  tag: z.string().regex(LANGUAGE_TAG).max(35),
+  name: z.string().max(60),
+  words: z.record(WordKey, z.string().max(2000)),
+})
+export type Language = z.infer<typeof Language>
+/** What the parts themselves are written in. */
+export const MainLanguage = Language.omit({ words: true })
+export const ENGLISH = { tag: 'en', name: 'English' } as const
 
 export const PACK_FORMAT = 'pack-post-pack'
 export const PACK_VERSION = 1
@@ -17,6 +28,8 @@ export const Pack = z.object({
   parts: z.record(PartKey, PartContent),
   /** px of a world unit when the whole game is drawn pixel by pixel; 0 for smooth. */
   pixels: z.int().min(0).max(64).default(0),
+  language: MainLanguage.default({ ...ENGLISH }),
+  languages: z.array(Language).max(20).default([]),
   assets: z.record(Hash, AssetFacts),
   label: Label,
   notes: z.string().max(20000),
@@ -33,6 +46,8 @@ export function newPack(template: Template, id: string): Pack {
     template: { id: template.id, version: template.version },
     parts: {},
     pixels: 0,
+    language: { ...ENGLISH },
+    languages: [],
     assets: {},
     label: {
       title: '',

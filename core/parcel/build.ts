@@ -95,6 +95,8 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     template: { id: template.id, version: template.version },
     parts: pack.parts,
     pixels: pack.pixels,
+    language: pack.language,
+    languages: pack.languages,
     assets,
     label,
     files: [...files]

@@ -1,5 +1,14 @@
-import type { CreditDoc, GameDoc, PictureDoc, SoundDoc, SpriteDoc } from '../game/types'
-import { assetsOf, type MusicContent, type PictureContent, type SoundContent, type SpriteContent } from '../pack/content'
+import { LINE, STORY_BOX, STORY_BOX_BESIDE } from '../game/screens'
+import type { CreditDoc, GameDoc, PictureDoc, SoundDoc, SpriteDoc, TextBox, WordDoc } from '../game/types'
+import {
+  assetsOf,
+  type MusicContent,
+  type PictureContent,
+  type SoundContent,
+  type SpriteContent,
+  type StoryContent,
+  type WordingContent,
+} from '../pack/content'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
@@ -22,6 +31,26 @@ function pictureDoc({ kind: _kind, ...doc }: PictureContent): PictureDoc {
 
 function soundDoc({ kind: _kind, made: _made, effect: _effect, ...doc }: SoundContent | MusicContent): SoundDoc {
   return doc
+}
+
+function wordDoc({ kind: _kind, ...doc }: WordingContent, box: TextBox): WordDoc {
+  return { ...doc, box }
+}
+
+/** Letters of a story shrink to this before a line is too long. */
+export const STORY_SHRINK = 0.6
+/** dB the music steps back by under a line that is spoken. */
+const STORY_DUCK_DB = -12
+
+function addStory(doc: GameDoc, part: string, content: StoryContent): void {
+  doc.stories[part] = { lines: content.lines.map(({ id, seconds }) => ({ id, seconds })) }
+  for (const line of content.lines) {
+    const key = part + LINE + line.id
+    const box = line.picture === null ? STORY_BOX : STORY_BOX_BESIDE
+    doc.words[key] = { text: line.text, box, scale: 1, shrinkTo: STORY_SHRINK }
+    if (line.picture !== null) doc.pictures[key] = { asset: line.picture, fit: 'contain', crisp: false }
+    if (line.sound !== null) doc.sounds[key] = { asset: line.sound, gainDb: 0, duckDb: STORY_DUCK_DB }
+  }
 }
 
 export const NO_TITLE = 'Untitled game'
@@ -49,6 +78,11 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
     words: {},
     dials: {},
     casts: {},
+    stories: {},
+    languages: [
+      { ...pack.language, words: {} },
+      ...pack.languages.map(({ tag, name, words }) => ({ tag, name, words })),
+    ],
     credits: creditsOf(template, pack),
     pixels: pack.pixels,
     typeface: TYPEFACE_FILE,
@@ -70,7 +104,7 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
         doc.music[spec.id] = soundDoc(content)
         break
       case 'wording':
-        if (spec.box !== undefined) doc.words[spec.id] = { text: content.text, box: spec.box, scale: content.scale }
+        if (spec.box !== undefined) doc.words[spec.id] = wordDoc(content, spec.box)
         break
       case 'typeface':
         if (content.glyphs !== null) doc.glyphs = content.glyphs
@@ -78,6 +112,9 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
           const facts = factsOf(pack, template, content.asset)
           if (facts !== undefined) doc.typeface = assetFile(content.asset, facts.mime)
         }
+        break
+      case 'story':
+        addStory(doc, spec.id, content)
         break
       case 'dial':
         doc.dials[spec.id] = content.value

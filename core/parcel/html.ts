@@ -20,7 +20,7 @@ interface PageParts {
 
 function page({ doc, description, head, scripts }: PageParts): string {
   return `<!doctype html>
-<html lang="en">
+<html lang="${escapeHtml(doc.languages[0]!.tag)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width,initial-scale=1,viewport-fit=cover">

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { AssetFacts } from '../pack/asset'
 import { Hash, PartContent, PartId, PartKey } from '../pack/content'
+import { ENGLISH, Language, MainLanguage } from '../pack/pack'
 import { Label } from '../label/label'
 
 export const PARCEL_FORMAT = 'pack-post-parcel'
@@ -14,6 +15,8 @@ export const ParcelManifest = z.object({
   /** The pack as it was built: no notes, no postings. Who can see the game is told to the host apart from this. */
   parts: z.record(PartKey, PartContent),
   pixels: z.int().min(0).max(64).default(0),
+  language: MainLanguage.default({ ...ENGLISH }),
+  languages: z.array(Language).max(20).default([]),
   assets: z.record(Hash, AssetFacts),
   label: Label.omit({ visibility: true }),
   /** Every other file of the parcel. */

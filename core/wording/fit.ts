@@ -44,33 +44,102 @@ export function wrap(text: string, max: number, measure: (line: string) => numbe
   return lines
 }
 
-export interface Fit {
+/** Width of a line in letter heights. */
+export type Measure = (line: string) => number
+
+export const measureWith =
+  (box: Pick<TextBox, 'tone'>, widths: Widths): Measure =>
+  (line) =>
+    widthOf(line, weightFor(box.tone, widths))
+
+/** Sizes are tried in steps of this share of the place's own letter size. */
+const STEP = 0.05
+
+/** Lines there is room for. One-line places that are high enough take two. */
+function roomFor(box: TextBox, scale: number): number {
+  const high = Math.floor((box.h * 1.05) / (box.size * scale * LINE_HEIGHT))
+  return Math.max(1, Math.min(Math.floor(Math.max(2, box.lines) / scale), high))
+}
+
+export interface Setting {
+  /** Share of the place's letter size it is set in. */
+  scale: number
+  lines: string[]
   fits: boolean
-  lines: number
   /** Widest line against the width of the box: over 1 sticks out. */
   overWidth: number
   /** Lines needed against lines there are. */
   overLines: number
 }
 
-/** Whether a text stays inside its box at `scale`. Numbers in {names} count as four digits. */
-export function fitText(text: string, box: TextBox, scale: number, widths: Widths): Fit {
+function setAt(text: string, box: TextBox, scale: number, measure: Measure): Setting {
   const size = box.size * scale
-  const weight = weightFor(box.tone, widths)
-  const filled = text.replace(/\{[a-z-]+\}/g, '8888')
-  const lines = wrap(filled, box.w, (line) => widthOf(line, weight) * size)
-  const widest = Math.max(...lines.map((line) => widthOf(line, weight) * size))
-  const room = Math.max(
-    1,
-    Math.min(Math.floor(box.lines / scale), Math.floor((box.h * 1.05) / (size * LINE_HEIGHT)) || 1),
-  )
-  const overWidth = widest / box.w
-  const overLines = lines.length / room
-  return { fits: overWidth <= 1.001 && overLines <= 1, lines: lines.length, overWidth, overLines }
+  const lines = wrap(text, box.w, (line) => measure(line) * size)
+  const overWidth = (Math.max(...lines.map(measure)) * size) / box.w
+  const overLines = lines.length / roomFor(box, scale)
+  return { scale, lines, fits: overWidth <= 1.001 && overLines <= 1, overWidth, overLines }
 }
 
+/** Sets a text in its place with letters of `scale`, or smaller ones down to `floor` where it would not fit. */
+export function setText(text: string, box: TextBox, scale: number, floor: number, measure: Measure): Setting {
+  let set = setAt(text, box, scale, measure)
+  for (let k = scale - STEP; !set.fits && k >= floor - 0.001; k -= STEP) set = setAt(text, box, k, measure)
+  return set
+}
+
+export interface Fit {
+  fits: boolean
+  lines: number
+  overWidth: number
+  overLines: number
+  /** The scale it ends up with. */
+  scale: number
+}
+
+/** How a wording says its letters are set. */
+export interface Letters {
+  scale: number
+  shrinkTo?: number
+}
+
+/** Whether a text stays inside its box. Numbers in {names} count as four digits, other names as a short word. */
+export function fitText(text: string, box: TextBox, letters: Letters, measure: Measure): Fit {
+  const filled = text.replace(/\{[a-z-]+\}/g, (name) => (name === '{language}' ? 'English' : '8888'))
+  const { lines, ...set } = setText(filled, box, letters.scale, letters.shrinkTo ?? letters.scale, measure)
+  return { ...set, lines: lines.length }
+}
+
+/** Under this nobody reads it, whatever the place. */
+export const LEAST_SCALE = 0.5
+
 /** The largest scale, 0.5..1 in steps of 0.05, at which a text fits; null when none does. */
-export function scaleThatFits(text: string, box: TextBox, widths: Widths): number | null {
-  for (let k = 20; k >= 10; k--) if (fitText(text, box, k / 20, widths).fits) return k / 20
+export function scaleThatFits(text: string, box: TextBox, measure: Measure): number | null {
+  for (let k = 20; k >= 10; k--) if (fitText(text, box, { scale: k / 20 }, measure).fits) return k / 20
   return null
+}
+
+const FILLER = ' lorem'
+
+/** About how many more letters would fit; below 0, how many are too many. */
+export function lettersLeft(text: string, box: TextBox, letters: Letters, measure: Measure): number {
+  const fits = (some: string) => fitText(some, box, letters, measure).fits
+  let low = 0
+  let high = 1
+  if (fits(text)) {
+    const longer = (count: number) => text + FILLER.repeat(Math.ceil(count / FILLER.length)).slice(0, count)
+    while (high < 512 && fits(longer(high))) high *= 2
+    while (low < high - 1) {
+      const middle = (low + high) >> 1
+      if (fits(longer(middle))) low = middle
+      else high = middle
+    }
+    return low
+  }
+  high = text.length
+  while (low < high - 1) {
+    const middle = (low + high) >> 1
+    if (fits(text.slice(0, middle).trimEnd())) low = middle
+    else high = middle
+  }
+  return low - text.length
 }

@@ -77,6 +77,12 @@ export function readFont(name: string, bytes: Uint8Array): FontFacts {
   }
 }
 
+/** Whether a font file has a letter of its own. Throws a UserError for what is no font. */
+export function lettersOf(name: string, bytes: Uint8Array): (letter: string) => boolean {
+  const { font } = open(name, bytes)
+  return (letter) => font.hasGlyphForCodePoint(letter.codePointAt(0)!)
+}
+
 /** Heavier cuts of a variable typeface are wider than the one its file begins with: a share on the safe side. */
 const HEAVY = 1.1
 

@@ -136,6 +136,8 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
       return { kind: 'typeface', name: '', asset: null, glyphs: null }
     case 'wording':
       return { kind: 'wording', text: String(raw['text']), scale: 1 }
+    case 'story':
+      return { kind: 'story', lines: [] }
     case 'dial':
       return { kind: 'dial', value: Number(raw['value']) }
     case 'cast': {

@@ -87,6 +87,8 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
     template: manifest.template,
     parts: manifest.parts,
     pixels: manifest.pixels,
+    language: manifest.language,
+    languages: manifest.languages,
     assets: manifest.assets,
     label: { ...manifest.label, visibility: 'only-me' },
     notes: '',

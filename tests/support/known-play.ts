@@ -1,3 +1,4 @@
+import type { GameState } from '../../core/game/game'
 import { BITS, idleInput, type Input } from '../../core/game/types'
 
 /** The state after `STEPS` steps of `wander` on the template from `SEED`, written down once: in Node and in Chromium. */
@@ -12,4 +13,9 @@ export function wander(step: number): Input {
   if (step % 400 === 399) input.bits = BITS.back
   if (step % 61 === 60) input.bits |= BITS.confirm
   return input
+}
+
+/** A state as it was when the hash was written down: what the screens were given since is left out. */
+export function engineOnly({ language: _language, story: _story, ...state }: GameState): Partial<GameState> {
+  return state
 }

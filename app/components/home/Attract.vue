@@ -11,7 +11,7 @@ import { browserFrames, runLoop, type Loop } from '@player/loop'
 import { fitView } from '@player/view'
 import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
-import { typefaceOf } from '~/composables/typeface'
+import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 
 /** A template that plays itself; under reduced motion a still picture from its play. */
@@ -25,7 +25,7 @@ let watcher: IntersectionObserver | null = null
 onMounted(async () => {
   const doc = buildGameDoc(template, newPack(template, 'attract-mode'))
   const setup = makeSetup(doc)
-  const [typeface] = await Promise.all([typefaceOf(doc, template), loadImagesOf(doc, template)])
+  const [letters] = await Promise.all([lettersOf(doc, template), loadImagesOf(doc, template)])
   const at = canvas.value
   if (at === null) return
   const ratio = Math.min(2, window.devicePixelRatio || 1)
@@ -38,7 +38,7 @@ onMounted(async () => {
   beginPlay(state, setup)
   const draw = () => {
     drawGame(state, setup, list)
-    paint(list, setup, { ink, view: fitView(at.width, at.height), images: assets.bitmaps(), typeface })
+    paint(list, setup, { ink, view: fitView(at.width, at.height), images: assets.bitmaps(), ...letters })
   }
   const step = () => stepGame(state, autoplayInput(auto, state, setup), setup)
   for (let i = 0; i < 240; i++) step()

@@ -4,7 +4,7 @@ import type { Template } from '@core/template/template'
 import { onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
-import { typefaceOf } from '~/composables/typeface'
+import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useCovers } from '~/stores/covers'
 
@@ -18,12 +18,12 @@ const stage = shallowRef<Stage | null>(null)
 const busy = ref(false)
 
 onMounted(async () => {
-  const [typeface] = await Promise.all([typefaceOf(setup.doc, template), loadImagesOf(setup.doc, template)])
+  const [letters] = await Promise.all([lettersOf(setup.doc, template), loadImagesOf(setup.doc, template)])
   if (canvas.value === null) return
   stage.value = makeStage(canvas.value, {
     setup,
     images: () => assets.bitmaps(),
-    typeface,
+    letters,
     bytesOf: () => Promise.reject(new Error('silent')),
     straightToPlay: true,
     few: true,

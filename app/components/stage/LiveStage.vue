@@ -6,7 +6,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, 
 import { areFrames, bringingsOf } from '~/composables/dropped'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
-import { typefaceOf } from '~/composables/typeface'
+import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
@@ -45,15 +45,15 @@ let handle = 0
 
 onMounted(async () => {
   if (bench.setup === null || bench.template === null) return
-  const [typeface] = await Promise.all([
-    typefaceOf(bench.setup.doc, bench.template),
+  const [letters] = await Promise.all([
+    lettersOf(bench.setup.doc, bench.template),
     loadImagesOf(bench.setup.doc, bench.template),
   ])
   if (canvas.value === null) return
   stage.value = makeStage(canvas.value, {
     setup: bench.setup,
     images: () => assets.bitmaps(),
-    typeface,
+    letters,
     bytesOf: async (hash) => {
       const bytes = bench.template === null ? null : await assets.bytesOf(hash, bench.template)
       if (bytes === null) throw new Error('gone')
@@ -80,12 +80,9 @@ watch(
   () => bench.setup,
   async (setup) => {
     if (setup === null || bench.template === null || stage.value === null) return
-    const [typeface] = await Promise.all([
-      typefaceOf(setup.doc, bench.template),
-      loadImagesOf(setup.doc, bench.template),
-    ])
+    const [letters] = await Promise.all([lettersOf(setup.doc, bench.template), loadImagesOf(setup.doc, bench.template)])
     if (setup !== bench.setup) return
-    stage.value?.setTypeface(typeface)
+    stage.value?.setLetters(letters)
     stage.value?.adopt(setup, bench.before)
   },
 )

@@ -4,7 +4,7 @@ import type { Template } from '@core/template/template'
 import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
-import { typefaceOf } from '~/composables/typeface'
+import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 
 /** A whole game to play, from its start screen on. */
@@ -14,12 +14,12 @@ const assets = useAssets()
 let stage: Stage | null = null
 
 onMounted(async () => {
-  const [typeface] = await Promise.all([typefaceOf(setup.doc, template), loadImagesOf(setup.doc, template)])
+  const [letters] = await Promise.all([lettersOf(setup.doc, template), loadImagesOf(setup.doc, template)])
   if (canvas.value === null) return
   stage = makeStage(canvas.value, {
     setup,
     images: () => assets.bitmaps(),
-    typeface,
+    letters,
     bytesOf: async (hash) => {
       const bytes = await assets.bytesOf(hash, template)
       if (bytes === null) throw new Error('gone')

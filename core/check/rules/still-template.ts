@@ -43,6 +43,8 @@ function shown(content: PartContent): Evidence {
       return { kind: 'words', text: content.text, overWidth: 0 }
     case 'dial':
       return { kind: 'figure', text: String(content.value) }
+    case 'story':
+      return { kind: 'figure', text: `${content.lines.length} lines` }
     case 'typeface':
       return { kind: 'figure', text: content.name || 'as made' }
   }
