@@ -46,6 +46,14 @@ export const LETTERINGS: readonly Lettering[] = [
   more('Pixelify Sans', 'pixelify-sans', 'The Pixelify Sans Project Authors'),
 ]
 
+/** A family that comes along, as something that is brought in. */
+export const letteringFile = (one: Lettering) => ({
+  name: one.file,
+  size: 1,
+  source: { author: one.author, licence: 'OFL-1.1', link: one.link },
+  bytes: async () => new Uint8Array(await (await fetch(one.url)).arrayBuffer()),
+})
+
 let usual: Promise<unknown> | null = null
 const faces = new Map<string, Promise<string>>()
 

@@ -91,6 +91,23 @@ export const useSwap = defineStore('swap', () => {
     return keep(value(await workshop().takeSound(what.name, bytes, kind, when, { ...what.source }, samples)))
   }
 
+  /** A font file, with what its maker allows and what letters it lacks told. */
+  async function takeFont(what: Bringing) {
+    const [file] = await readIncoming([what], 1)
+    const made = value(await workshop().takeFont(what.name, file!.bytes, new Date().toISOString(), { ...what.source }))
+    keep(made)
+    const { family, embedding, missing } = made.font
+    if (embedding !== 'yes')
+      notices.warn(
+        embedding === 'no'
+          ? `“${family}” forbids being part of other works. Ask its maker before you post this.`
+          : `“${family}” asks for a licence before it goes into a game. Make sure that you have one.`,
+      )
+    if (missing !== '')
+      notices.say(`“${family}” does not have ${[...missing].slice(0, 8).join(' ')}; other letters stand in.`)
+    return made
+  }
+
   const wishOf = (spec: PartSpec, like: SpriteContent): SpriteWish => ({
     clips: spec.clips ?? Object.keys(like.clips).slice(0, 1),
     optionalClips: spec.optionalClips ?? [],
@@ -134,21 +151,7 @@ export const useSwap = defineStore('swap', () => {
         return set(next.kind === 'music' ? { ...next, loopFromS: 0, loopToS: 0 } : next, taken)
       }
       case 'typeface': {
-        const [file] = await readIncoming([first], 1)
-        const made = value(
-          await workshop().takeFont(first.name, file!.bytes, new Date().toISOString(), { ...first.source }),
-        )
-        keep(made)
-        if (made.font.embedding !== 'yes')
-          notices.warn(
-            made.font.embedding === 'no'
-              ? `“${made.font.family}” forbids being part of other works. Ask its maker before you post this.`
-              : `“${made.font.family}” asks for a licence before it goes into a game. Make sure that you have one.`,
-          )
-        if (made.font.missing !== '')
-          notices.say(
-            `“${made.font.family}” does not have ${[...made.font.missing].slice(0, 8).join(' ')}; other letters stand in.`,
-          )
+        const made = await takeFont(first)
         return set({ kind: 'typeface', name: made.font.family.slice(0, 80), asset: made.hash, glyphs: null }, made)
       }
       case 'cast':
@@ -325,7 +328,22 @@ export const useSwap = defineStore('swap', () => {
     })
   }
 
-  return { busy, put, putMany, wants, recut, setSprite, rework, takeIn, keep, spriteAt, trying, value }
+  return {
+    busy,
+    put,
+    putMany,
+    wants,
+    recut,
+    setSprite,
+    rework,
+    takeIn,
+    takeSound,
+    takeFont,
+    keep,
+    spriteAt,
+    trying,
+    value,
+  }
 })
 
 /** Workers take plain data only, no proxies. */

@@ -5,6 +5,10 @@ const LINEAR = Float64Array.from({ length: 256 }, (_, v) =>
   v / 255 <= 0.04045 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4,
 )
 
+/** Relative luminance (WCAG 2.2), 0..1, of a colour of 0..255 channels. */
+export const luminance = (r: number, g: number, b: number): number =>
+  0.2126 * LINEAR[r]! + 0.7152 * LINEAR[g]! + 0.0722 * LINEAR[b]!
+
 /** Mean relative luminance, 0..1, of the drawn pixels; null when nothing is drawn. */
 export function meanLuminance({ data }: Pixels): number | null {
   let sum = 0
@@ -12,7 +16,7 @@ export function meanLuminance({ data }: Pixels): number | null {
   for (let i = 0; i < data.length; i += 4) {
     const alpha = data[i + 3]! / 255
     if (alpha === 0) continue
-    sum += (0.2126 * LINEAR[data[i]!]! + 0.7152 * LINEAR[data[i + 1]!]! + 0.0722 * LINEAR[data[i + 2]!]!) * alpha
+    sum += luminance(data[i]!, data[i + 1]!, data[i + 2]!) * alpha
     weight += alpha
   }
   return weight === 0 ? null : sum / weight

@@ -2,12 +2,14 @@
 import { assetsOf } from '@core/pack/content'
 import { computed, useTemplateRef } from 'vue'
 import { useBench } from '~/stores/bench'
+import { useDesk } from '~/stores/desk'
 import { fromFile } from '~/stores/incoming'
 import { useSwap } from '~/stores/swap'
 
 const bench = useBench()
 const swap = useSwap()
-const emit = defineEmits<{ drawer: []; moment: [] }>()
+const desk = useDesk()
+const emit = defineEmits<{ drawer: []; moment: []; show: [key: string] }>()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const folder = useTemplateRef<HTMLInputElement>('folder')
 const part = computed(() => bench.selected.part)
@@ -32,7 +34,7 @@ const reference = computed(() => {
   )?.sprite
 })
 const takesFiles = computed(
-  () => content.value !== undefined && content.value.kind !== 'wording' && content.value.kind !== 'dial',
+  () => content.value !== undefined && !['wording', 'dial', 'story'].includes(content.value.kind),
 )
 /** Sprites and casts take rows of files, folders and ZIPs. */
 const many = computed(() => content.value?.kind === 'sprite' || content.value?.kind === 'cast')
@@ -76,6 +78,9 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
           {{ content.kind === 'dial' ? 'Numbers a player can feel. A change shows at once.' : 'The words on buttons.' }}
         </p>
       </div>
+      <v-btn v-if="content.kind === 'wording'" variant="outlined" @click="desk.show('wording')"
+        >All the game’s words</v-btn
+      >
       <template v-for="one in sheet" :key="one.id">
         <InspectorDialEditor v-if="one.dial" :spec="one" />
         <InspectorWordingEditor v-else :spec="one" compact />
@@ -134,6 +139,12 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         @moment="emit('moment')"
       />
       <InspectorWordingEditor v-if="content.kind === 'wording'" :spec="spec" />
+      <InspectorStoryEditor
+        v-if="content.kind === 'story'"
+        :spec="spec"
+        :content="content"
+        @show="emit('show', $event)"
+      />
       <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />
       <hr class="fold" />
       <InspectorUsesList :spec="spec" />

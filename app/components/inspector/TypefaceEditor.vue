@@ -2,7 +2,7 @@
 import type { TypefaceContent } from '@core/pack/content'
 import type { PartSpec } from '@core/template/template'
 import { ref, useTemplateRef } from 'vue'
-import { LETTERINGS } from '~/composables/typeface'
+import { letteringFile, LETTERINGS } from '~/composables/typeface'
 import { useBench } from '~/stores/bench'
 import { fromFile } from '~/stores/incoming'
 import { useSwap } from '~/stores/swap'
@@ -21,15 +21,7 @@ async function choose(index: number): Promise<void> {
     await bench.act(`Set the lettering to ${one.name}`, { type: 'reset-part', part: spec.id })
     return
   }
-  await swap.put(
-    {
-      name: one.file,
-      size: 1,
-      source: { author: one.author, licence: 'OFL-1.1', link: one.link },
-      bytes: async () => new Uint8Array(await (await fetch(one.url)).arrayBuffer()),
-    },
-    spec.id,
-  )
+  await swap.put(letteringFile(one), spec.id)
 }
 /** A picture of letters in equal cells. */
 async function sheet(event: Event): Promise<void> {

@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import type { PartSpec } from '@core/template/template'
-import { fitText } from '@core/wording/fit'
+import { fitText, measureWith } from '@core/wording/fit'
 import widths from '@core/wording/widths.json'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
+import { useDesk } from '~/stores/desk'
 
 const { spec, compact = false } = defineProps<{ spec: PartSpec; compact?: boolean }>()
 const bench = useBench()
+const desk = useDesk()
 const content = computed(() => {
   const found = bench.content(spec.id)
   return found?.kind === 'wording' ? found : { kind: 'wording' as const, text: '', scale: 1 }
 })
 const theirs = computed(() => (spec.content.kind === 'wording' ? spec.content.text : ''))
 const fit = computed(() =>
-  spec.box === undefined ? null : fitText(content.value.text, spec.box, content.value.scale, widths),
+  spec.box === undefined ? null : fitText(content.value.text, spec.box, content.value, measureWith(spec.box, widths)),
 )
 
 function write(text: string): void {
@@ -21,13 +23,6 @@ function write(text: string): void {
     `Write ${spec.name}`,
     { type: 'set-part', part: spec.id, content: { ...content.value, text } },
     { mark: `words:${spec.id}` },
-  )
-}
-function size(scale: number): void {
-  void bench.act(
-    `Set the letters of ${spec.name}`,
-    { type: 'set-part', part: spec.id, content: { ...content.value, scale } },
-    { mark: `scale:${spec.id}` },
   )
 }
 </script>
@@ -59,17 +54,9 @@ function size(scale: number): void {
     </p>
     <p v-else-if="fit && !compact" class="soft">Fits in {{ fit.lines }} {{ fit.lines === 1 ? 'line' : 'lines' }}.</p>
     <template v-if="!compact">
-      <InspectorSliderRow
-        name="Letters"
-        label="Size of the letters in percent"
-        :value="content.scale * 100"
-        :min="50"
-        :max="100"
-        :step="5"
-        :shown="`${Math.round(content.scale * 100)} %`"
-        @set="size($event / 100)"
-        @end="bench.seal()"
-      />
+      <div>
+        <v-btn variant="outlined" data-act="wording-sheet" @click="desk.show('wording')">Its look, and all words</v-btn>
+      </div>
       <p class="soft theirs">Template’s: “{{ theirs }}”</p>
     </template>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
@@ -106,6 +106,13 @@ function playMoment(): void {
     notices.say(`In twenty minutes of play nothing fired “${bench.spec(part)?.name ?? part}”.`)
 }
 
+watch(
+  () => desk.open,
+  (open) => {
+    if (open !== 'wording') stage.value?.setLanguage(null)
+  },
+)
+
 function ready(made: Stage): void {
   stage.value = made
 }
@@ -119,6 +126,12 @@ function ready(made: Stage): void {
       <SpriteWorkshop v-if="workbench.open" class="over" />
       <SoundDesk v-else-if="desk.open === 'sound'" class="over" @moment="playMoment" />
       <SoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
+      <WordingDesk
+        v-else-if="desk.open === 'wording'"
+        class="over"
+        @show="stage?.showPart($event)"
+        @language="stage?.setLanguage($event < 0 ? null : $event)"
+      />
       <div class="middle">
         <div :class="['stage-room', { phone }]">
           <StageLiveStage
@@ -153,7 +166,14 @@ function ready(made: Stage): void {
           </p>
         </template>
       </div>
-      <Inspector v-show="!covered" ref="inspector" class="right" @drawer="drawer?.focus()" @moment="playMoment" />
+      <Inspector
+        v-show="!covered"
+        ref="inspector"
+        class="right"
+        @drawer="drawer?.focus()"
+        @moment="playMoment"
+        @show="stage?.showPart($event)"
+      />
     </div>
     <Drawer v-show="!covered" ref="drawer" />
     <BenchManySheet />

@@ -1,0 +1,234 @@
+import type { Pixels } from '@core/art/pixels'
+import { LAYOUTS, plateAt, SCREENS } from '@core/game/screens'
+import type { TextBox } from '@core/game/types'
+import type { Command } from '@core/pack/commands'
+import type { StoryContent, TextStyle, WordingContent } from '@core/pack/content'
+import { textContrast } from '@core/wording/contrast'
+import { fitText, lettersLeft, type Measure } from '@core/wording/fit'
+import { countIn, replaceIn, type Sought } from '@core/wording/replace'
+import { missingIn, textsOf, type GameText } from '@core/wording/texts'
+import { fontFor } from '@player/draw'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { loadImagesOf } from '../composables/images'
+import { pictureOf, placeOf, SIZE, type ScreenPicture } from '../composables/screen-pictures'
+import { lettersOf, type Letters } from '../composables/typeface'
+import { useAssets } from './assets'
+import { useBench } from './bench'
+import { useDesk } from './desk'
+
+export const WORDING_TOOLS = ['look', 'languages', 'replace', 'column'] as const
+export type WordingTool = (typeof WORDING_TOOLS)[number]
+
+const MEASURED_PX = 100
+const PICTURES_AFTER_MS = 500
+
+export interface Fitted {
+  fits: boolean
+  left: number
+  /** Share of the place's letter size it ends up with. */
+  scale: number
+}
+
+/** Every text of the game in one table, with how each stands in its place. */
+export const useWording = defineStore('wording', () => {
+  const bench = useBench()
+  const desk = useDesk()
+  const assets = useAssets()
+  const tool = ref<WordingTool>('look')
+  /** The row that is worked on. */
+  const key = ref('')
+  /** Tag of the language in the second column; empty for none. */
+  const tag = ref('')
+  const letters = shallowRef<Letters | null>(null)
+  const pictures = shallowRef(new Map<string, ScreenPicture>())
+  let ink: OffscreenCanvasRenderingContext2D | null = null
+  let timer: ReturnType<typeof setTimeout> | null = null
+
+  const texts = computed(() =>
+    bench.template === null || bench.pack === null ? [] : textsOf(bench.template, bench.pack),
+  )
+  const language = computed(() => bench.pack?.languages.find((one) => one.tag === tag.value) ?? null)
+  const missing = computed(() => (language.value === null ? [] : missingIn(texts.value, language.value.words)))
+  const selected = computed(() => texts.value.find((one) => one.key === key.value) ?? null)
+  const content = computed((): WordingContent | null => {
+    const found = selected.value === null ? undefined : bench.content(selected.value.spec.id)
+    return found?.kind === 'wording' ? found : null
+  })
+
+  watch(
+    () => bench.pack?.languages.map((one) => one.tag).join() ?? '',
+    () => {
+      const tags = bench.pack?.languages.map((one) => one.tag) ?? []
+      if (!tags.includes(tag.value)) tag.value = tags[0] ?? ''
+    },
+    { immediate: true },
+  )
+  watch(
+    () => [bench.setup, desk.open, tag.value] as const,
+    async ([setup, open]) => {
+      if (setup === null || open !== 'wording' || bench.template === null) return
+      letters.value = await lettersOf(setup.doc, bench.template)
+      if (timer !== null) clearTimeout(timer)
+      timer = setTimeout(() => void takePictures(), pictures.value.size === 0 ? 0 : PICTURES_AFTER_MS)
+    },
+    { immediate: true },
+  )
+
+  async function takePictures(): Promise<void> {
+    const { setup, template } = bench
+    if (setup === null || template === null || letters.value === null) return
+    await loadImagesOf(setup.doc, template)
+    const index = setup.doc.languages.findIndex((one) => one.tag === tag.value)
+    const made = new Map<string, ScreenPicture>()
+    for (const one of texts.value) {
+      const place = placeOf(one.key)
+      if (!made.has(place))
+        made.set(place, pictureOf(place, setup, assets.bitmaps(), letters.value, Math.max(0, index)))
+    }
+    pictures.value = made
+  }
+
+  /** With the real typeface, as the stage sets it. */
+  function measureFor(one: GameText): Measure {
+    ink ??= new OffscreenCanvas(1, 1).getContext('2d')!
+    const family = letters.value?.faces.get(one.typeface) ?? letters.value?.typeface ?? 'sans-serif'
+    const font = fontFor(one.box.tone, MEASURED_PX, family)
+    return (line) => {
+      ink!.font = font
+      return ink!.measureText(line).width / MEASURED_PX
+    }
+  }
+  function fitOf(one: GameText, text: string): Fitted {
+    const measure = measureFor(one)
+    const { fits, scale } = fitText(text, one.box, one.letters, measure)
+    return { fits, scale, left: lettersLeft(text, one.box, one.letters, measure) }
+  }
+
+  const textIn = (one: GameText, where: string): string =>
+    where === '' ? one.text : (bench.pack?.languages.find((some) => some.tag === where)?.words[one.key] ?? '')
+
+  /** Where on its screen a text stands, world units; buttons stand on their plates. */
+  function boxOf(one: GameText): Pick<TextBox, 'x' | 'y' | 'w' | 'h'> {
+    for (const screen of SCREENS) {
+      const at = LAYOUTS[screen].buttons.findIndex((button) => button.words === one.key)
+      if (at < 0) continue
+      const [x, y, w, h] = plateAt(LAYOUTS[screen], at)
+      return { x: x + 0.25, y: y + 0.1, w: w - 0.5, h: h - 0.2 }
+    }
+    return one.box
+  }
+
+  /** WCAG contrast of a text where it stands; null until its screen was pictured. */
+  function contrastOf(one: GameText): number | null {
+    const picture = pictures.value.get(placeOf(one.key))
+    const colours = bench.template?.colours
+    if (picture === undefined || colours === undefined) return null
+    const own = bench.content(one.spec.id)
+    const style: TextStyle = own?.kind === 'wording' ? (own.style ?? {}) : {}
+    const onStage = one.box.tone === 'title' || one.box.tone === 'hud'
+    const outlined = (style.outline ?? (onStage ? 1 : 0)) > 0.02
+    const fill = style.colour ?? (onStage ? '#fffdf6' : colours.ink)
+    return textContrast(fill, outlined ? (style.outlineColour ?? colours.ink) : null, cut(picture.behind, boxOf(one)))
+  }
+
+  const holds = (text: string, wanted: Sought) => countIn(text, wanted)
+
+  function commandFor(one: GameText, text: string, where: string): Command | null {
+    if (where !== '') return { type: 'set-words', tag: where, words: { [one.key]: text === '' ? null : text } }
+    const now = bench.content(one.spec.id)
+    if (now?.kind === 'wording') return { type: 'set-part', part: one.spec.id, content: { ...now, text } }
+    if (now?.kind !== 'story') return null
+    const lines = now.lines.map((line) => (line.id === one.line ? { ...line, text } : line))
+    return { type: 'set-part', part: one.spec.id, content: { ...now, lines } }
+  }
+
+  async function write(one: GameText, text: string, where: string): Promise<void> {
+    const command = commandFor(one, text, where)
+    if (command !== null) await bench.act(`Write ${one.name}`, command, { mark: `words:${one.key}:${where}` })
+  }
+
+  /** Many texts at once, as one step. Lines of one story are changed together. */
+  async function writeMany(
+    name: string,
+    changes: readonly { key: string; text: string }[],
+    where: string,
+  ): Promise<void> {
+    const byKey = new Map(changes.map((one) => [one.key, one.text]))
+    const commands: Command[] = []
+    if (where !== '') commands.push({ type: 'set-words', tag: where, words: Object.fromEntries(byKey) })
+    else {
+      const stories = new Map<string, StoryContent>()
+      for (const one of texts.value) {
+        const text = byKey.get(one.key)
+        if (text === undefined) continue
+        const now = stories.get(one.spec.id) ?? bench.content(one.spec.id)
+        if (now?.kind === 'story')
+          stories.set(one.spec.id, {
+            ...now,
+            lines: now.lines.map((line) => (line.id === one.line ? { ...line, text: text.slice(0, 600) } : line)),
+          })
+        else if (now?.kind === 'wording')
+          commands.push({ type: 'set-part', part: one.spec.id, content: { ...now, text } })
+      }
+      for (const [part, content] of stories) commands.push({ type: 'set-part', part, content })
+    }
+    await bench.act(name, { type: 'all', commands })
+  }
+
+  const found = (sought: Sought, where: string): { one: GameText; count: number }[] =>
+    texts.value.map((one) => ({ one, count: holds(textIn(one, where), sought) })).filter((hit) => hit.count > 0)
+
+  async function replaceAll(sought: Sought, put: string, where: string): Promise<number> {
+    const hits = found(sought, where)
+    const changes = hits.map(({ one }) => ({
+      key: one.key,
+      text: replaceIn(textIn(one, where), sought, put).slice(0, 2000),
+    }))
+    if (changes.length > 0) await writeMany(`Replace “${sought.find}” by “${put}”`, changes, where)
+    return hits.reduce((sum, hit) => sum + hit.count, 0)
+  }
+
+  /** Looks of a wording part. */
+  async function look(change: Partial<WordingContent>, name: string): Promise<void> {
+    const one = selected.value
+    if (one === null || content.value === null) return
+    await bench.act(
+      `${name} of ${one.name}`,
+      { type: 'set-part', part: one.spec.id, content: { ...content.value, ...change } },
+      { mark: `look:${one.key}` },
+    )
+  }
+  const style = (change: Partial<TextStyle>, name: string) =>
+    look({ style: { ...content.value?.style, ...change } }, name)
+
+  async function addLanguage(next: string, name: string): Promise<void> {
+    await bench.act(`Add ${name}`, { type: 'add-language', tag: next, name })
+    tag.value = next
+  }
+  async function removeLanguage(which: string): Promise<void> {
+    const name = bench.pack?.languages.find((one) => one.tag === which)?.name ?? which
+    await bench.act(`Take ${name} out`, { type: 'remove-language', tag: which })
+  }
+
+  return {
+    ...{ tool, key, tag, texts, language, missing, selected, content, pictures, letters },
+    ...{ fitOf, textIn, contrastOf, write, writeMany, found, replaceAll, look, style, addLanguage, removeLanguage },
+  }
+})
+
+/** The stretch of a picture of the whole stage that a box (world units) covers. */
+function cut(picture: ImageData, box: Pick<TextBox, 'x' | 'y' | 'w' | 'h'>): Pixels {
+  const k = SIZE.width / 16
+  const x = Math.max(0, Math.min(SIZE.width - 1, Math.floor(box.x * k)))
+  const y = Math.max(0, Math.min(SIZE.height - 1, Math.floor(box.y * k)))
+  const width = Math.max(1, Math.min(SIZE.width - x, Math.floor(box.w * k)))
+  const height = Math.max(1, Math.min(SIZE.height - y, Math.floor(box.h * k)))
+  const data = new Uint8ClampedArray(width * height * 4)
+  for (let row = 0; row < height; row++)
+    data.set(
+      picture.data.subarray(((y + row) * SIZE.width + x) * 4, ((y + row) * SIZE.width + x + width) * 4),
+      row * width * 4,
+    )
+  return { width, height, data }
+}
