@@ -1,9 +1,8 @@
 import type { Pixels } from '@core/art/pixels'
-import { LAYOUTS, plateAt, SCREENS } from '@core/game/screens'
 import type { TextBox } from '@core/game/types'
 import type { Command } from '@core/pack/commands'
 import type { StoryContent, TextStyle, WordingContent } from '@core/pack/content'
-import { textContrast } from '@core/wording/contrast'
+import { contrastOf as ratioOf, textContrast } from '@core/wording/contrast'
 import { fitText, lettersLeft, type Measure } from '@core/wording/fit'
 import { countIn, replaceIn, type Sought } from '@core/wording/replace'
 import { missingIn, textsOf, type GameText } from '@core/wording/texts'
@@ -108,17 +107,6 @@ export const useWording = defineStore('wording', () => {
   const textIn = (one: GameText, where: string): string =>
     where === '' ? one.text : (bench.pack?.languages.find((some) => some.tag === where)?.words[one.key] ?? '')
 
-  /** Where on its screen a text stands, world units; buttons stand on their plates. */
-  function boxOf(one: GameText): Pick<TextBox, 'x' | 'y' | 'w' | 'h'> {
-    for (const screen of SCREENS) {
-      const at = LAYOUTS[screen].buttons.findIndex((button) => button.words === one.key)
-      if (at < 0) continue
-      const [x, y, w, h] = plateAt(LAYOUTS[screen], at)
-      return { x: x + 0.25, y: y + 0.1, w: w - 0.5, h: h - 0.2 }
-    }
-    return one.box
-  }
-
   /** WCAG contrast of a text where it stands; null until its screen was pictured. */
   function contrastOf(one: GameText): number | null {
     const picture = pictures.value.get(placeOf(one.key))
@@ -129,7 +117,10 @@ export const useWording = defineStore('wording', () => {
     const onStage = one.box.tone === 'title' || one.box.tone === 'hud'
     const outlined = (style.outline ?? (onStage ? 1 : 0)) > 0.02
     const fill = style.colour ?? (onStage ? '#fffdf6' : colours.ink)
-    return textContrast(fill, outlined ? (style.outlineColour ?? colours.ink) : null, cut(picture.behind, boxOf(one)))
+    if (one.box.tone === 'plate' && !outlined)
+      // On its plate, and on the one that is lit, where the letters have the plate's colour.
+      return Math.min(ratioOf(fill, colours.plate), ratioOf(colours.plate, colours.accent))
+    return textContrast(fill, outlined ? (style.outlineColour ?? colours.ink) : null, cut(picture.behind, one.box))
   }
 
   const holds = (text: string, wanted: Sought) => countIn(text, wanted)

@@ -1,4 +1,5 @@
 import { add, type DrawList } from './draw-list'
+import { clearEvents, makeEvents } from './events'
 import { rulesFor } from './registry'
 import type { PlayState } from './rules'
 import {
@@ -57,7 +58,7 @@ export function startGame(seed: number): GameState {
     seed: seed >>> 0,
     language: 0,
     story: null,
-    events: [],
+    events: makeEvents(),
   }
 }
 
@@ -192,7 +193,7 @@ function waitForLine(state: GameState, setup: Setup): void {
 
 /** Moves the game on by 1/60 s, in place. */
 export function stepGame(state: GameState, input: Input, setup: Setup): void {
-  state.events.length = 0
+  clearEvents(state.events)
   state.screenStep++
   if (state.screen === 'play' && state.play !== null) {
     const play = state.play

@@ -6,24 +6,32 @@ export interface Seeded {
   rng: number
 }
 
-/** Next number, 0 (inclusive) to 1 (exclusive). Advances `state.rng`. */
-export function random(state: Seeded): number {
+/** A number that a function gives back is made on the heap unless the function is built into its caller; this is not. */
+const rolled = new Float64Array(1)
+
+function roll(state: Seeded): void {
   state.rng = (state.rng + 0x6d2b79f5) >>> 0
   let t = state.rng
   t = Math.imul(t ^ (t >>> 15), t | 1)
   t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  rolled[0] = ((t ^ (t >>> 14)) >>> 0) / 4294967296
+}
+
+/** Next number, 0 (inclusive) to 1 (exclusive). Advances `state.rng`. */
+export function random(state: Seeded): number {
+  roll(state)
+  return rolled[0]!
 }
 
 /** Index into `weights` drawn in proportion to them; -1 when none is above 0. */
-export function pickWeighted(state: Seeded, count: number, weight: (index: number) => number): number {
+export function pickWeighted(state: Seeded, weights: readonly number[]): number {
   let total = 0
-  for (let i = 0; i < count; i++) total += Math.max(0, weight(i))
+  for (let i = 0; i < weights.length; i++) total += Math.max(0, weights[i]!)
   if (total <= 0) return -1
   let at = random(state) * total
   let last = -1
-  for (let i = 0; i < count; i++) {
-    const w = Math.max(0, weight(i))
+  for (let i = 0; i < weights.length; i++) {
+    const w = Math.max(0, weights[i]!)
     if (w === 0) continue
     last = i
     at -= w

@@ -24,6 +24,14 @@ export interface PlayFacts {
   because: string
 }
 
+/** How a play ended, and where on the stage (world units): for the dry run. */
+export interface Ending {
+  /** In a player's words: the name of what ended it. */
+  cause: string
+  x: number
+  y: number
+}
+
 export interface Rules<S extends PlayState = PlayState> {
   id: string
   start(setup: Setup, seed: number): S
@@ -33,6 +41,8 @@ export interface Rules<S extends PlayState = PlayState> {
   facts(setup: Setup): PlayFacts
   /** Values for {names} in the wordings shown during play, as the state has them now. */
   values(state: S, setup: Setup): Record<string, number>
+  /** Of a play that is over. */
+  ending(state: S, setup: Setup): Ending
 }
 
 /** Sees only what a person sees and answers with an input; its own state is plain data too. */

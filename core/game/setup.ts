@@ -12,6 +12,8 @@ export interface Setup {
   byId: Record<string, Record<string, CastActor>>
   /** Use, then part, to the part that is shown there instead. */
   splits: Record<string, Record<string, string>>
+  /** What the rules made of all this for themselves, once: see `planned`. */
+  plan: unknown
 }
 
 export interface Actor {
@@ -20,6 +22,8 @@ export interface Actor {
   shape: Shape
   /** By clip and frame, only where a clip or a frame has a shape or a pivot of its own. */
   shapes: Record<string, Shape[]>
+  /** Whether there is any of those. */
+  shifting: boolean
   width: number
   height: number
   /** World units a px of the drawing has. */
@@ -68,11 +72,12 @@ export function makeActor(sprite: SpriteDoc): Actor {
     )
   }
   const shape = around(sprite.hitShape, sprite.pivot, width, sprite.height)
-  return { sprite, shape, shapes, width, height: sprite.height, unit }
+  return { sprite, shape, shapes, shifting: Object.keys(shapes).length > 0, width, height: sprite.height, unit }
 }
 
 /** What of the sprite touches, `step` steps into a clip. */
 export function shapeAt(actor: Actor, clip: string, step: number): Shape {
+  if (!actor.shifting) return actor.shape
   const shapes = actor.shapes[clip]
   if (shapes === undefined) return actor.shape
   return shapes[frameAt(clipOf(actor.sprite, clip)!, step)] ?? actor.shape
@@ -92,7 +97,7 @@ function splitsOf(doc: GameDoc): Setup['splits'] {
 }
 
 export function makeSetup(doc: GameDoc): Setup {
-  const setup: Setup = { doc, dials: doc.dials, sprites: {}, casts: {}, byId: {}, splits: splitsOf(doc) }
+  const setup: Setup = { doc, dials: doc.dials, sprites: {}, casts: {}, byId: {}, splits: splitsOf(doc), plan: null }
   for (const id in doc.sprites) setup.sprites[id] = makeActor(doc.sprites[id]!)
   for (const cast in doc.casts) {
     const actors = doc.casts[cast]!.map((entry: CastEntryDoc): CastActor => ({
@@ -107,6 +112,15 @@ export function makeSetup(doc: GameDoc): Setup {
     setup.byId[cast] = Object.fromEntries(actors.map((actor) => [actor.id, actor]))
   }
   return setup
+}
+
+/**
+ * Rules look up dials, casts and shapes by name once for a set-up, not at every step. A set-up has the content of one
+ * moment: other content comes with another set-up, and so with another plan.
+ */
+export function planned<P>(setup: Setup, make: (setup: Setup) => P): P {
+  if (setup.plan === null) setup.plan = make(setup)
+  return setup.plan as P
 }
 
 /** The part that is shown for `part` in that place. */

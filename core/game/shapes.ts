@@ -35,9 +35,21 @@ function side(ax: number, ay: number, bx: number, by: number, cx: number, cy: nu
   return (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
 }
 
+/** Numbers handed to a function that is not built into its caller are made on the heap each time; these are not. */
+const moved = new Float64Array(2)
+
 /** True when two simple polygons, the second moved by (dx, dy) relative to the first, share any point. */
 export function touches(a: Shape, b: Shape, dx: number, dy: number): boolean {
   if (a.right < b.left + dx || b.right + dx < a.left || a.bottom < b.top + dy || b.bottom + dy < a.top) return false
+  moved[0] = dx
+  moved[1] = dy
+  return overlap(a, b)
+}
+
+/** The slow part of `touches`: edges that cross, or one inside of the other. Reads `moved`. */
+function overlap(a: Shape, b: Shape): boolean {
+  const dx = moved[0]!
+  const dy = moved[1]!
   const pa = a.points
   const pb = b.points
   for (let i = 0, j = pa.length - 1; i < pa.length; j = i++) {

@@ -32,6 +32,8 @@ describe('fit', () => {
     expect(widthOf('W', widths.bold)).toBeGreaterThan(widthOf('i', widths.bold) * 2)
     expect(widthOf('é', widths.bold)).toBeCloseTo(widthOf('e', widths.bold), 1)
     expect(widthOf('漢', widths.bold)).toBe(1)
+    expect(widthOf('ש', widths.bold)).toBeLessThan(0.8)
+    expect(widthOf('שָׁ', widths.bold)).toBe(widthOf('ש', widths.bold))
   })
 
   it('says when a text runs over, and by how much', () => {

@@ -17,10 +17,18 @@ const weightFor = (tone: TextBox['tone'], widths: Widths): WeightWidths =>
 
 export const LINE_HEIGHT = 1.18
 
+/** Letters as wide as they are high: East Asian ones and pictures. */
+const WIDE =
+  /[\u1100-\u115f\u2e80-\ua4cf\uac00-\ud7a3\uf900-\ufaff\ufe30-\ufe6f\uff00-\uff60\u{1f000}-\u{1faff}\u{20000}-\u{3fffd}]/u
+const MARK = /\p{M}/u
+/** Thousandths; what letters of other alphabets take, a little on the safe side. */
+const USUAL = 660
+
 /** Width of one line of text in letter heights. */
 export function widthOf(text: string, widths: WeightWidths): number {
   let sum = 0
-  for (const letter of text) sum += widths.advances[letter] ?? widths.other
+  for (const letter of text)
+    sum += widths.advances[letter] ?? (WIDE.test(letter) ? widths.other : MARK.test(letter) ? 0 : USUAL)
   return sum / 1000
 }
 

@@ -38,6 +38,7 @@ const {
     }}</span>
     <span v-else-if="content.kind === 'typeface'" class="letters head">Aa</span>
     <span v-else-if="content.kind === 'dial'" class="letters head">{{ content.value }}</span>
+    <span v-else-if="content.kind === 'story'" class="letters head">{{ content.lines.length }}</span>
     <span v-else class="letters head">0</span>
   </div>
 </template>

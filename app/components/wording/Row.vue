@@ -76,7 +76,7 @@ function pasted(event: ClipboardEvent, where: string): void {
         :value="other"
         rows="2"
         maxlength="2000"
-        :dir="isRightToLeft(at.tag) ? 'rtl' : 'ltr'"
+        :dir="other !== '' && isRightToLeft(at.tag) ? 'rtl' : 'ltr'"
         :lang="at.tag"
         :placeholder="one.text"
         :class="{ over: otherFit && !otherFit.fits }"

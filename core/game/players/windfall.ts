@@ -1,6 +1,6 @@
 import { random } from '../random'
 import type { SimulatedMind, SimulatedPlayer } from '../rules'
-import { GROUND_Y, type Windfall } from '../rules/windfall'
+import { actorOfThing, GROUND_Y, windfallPlan, type Windfall, type WindfallPlan } from '../rules/windfall'
 import type { Setup } from '../setup'
 import { STAGE, type Input } from '../types'
 
@@ -12,22 +12,47 @@ function make(skill: number, seed: number): SimulatedMind {
   return { rng: seed >>> 0, skill: Math.max(0, Math.min(1, skill)), wait: 0, aim: STAGE.width / 2, memory: 0 }
 }
 
-/** How good it would be to stand at `x`: good things that land here soon, less the bad ones in the way. */
-function worth(state: Windfall, setup: Setup, x: number, caution: number): number {
-  const speed = setup.dials['hero-speed'] ?? 9
-  let sum = -Math.abs(x - state.hero.x) * 0.02
+/** What is seen in one look: good things that can be reached in time, and bad ones about to land. Used again and again. */
+const MOST = 24
+const seen = {
+  goods: 0,
+  goodX: new Float64Array(MOST),
+  points: new Float64Array(MOST),
+  later: new Float64Array(MOST),
+  bads: 0,
+  badX: new Float64Array(MOST),
+}
+
+function look(state: Windfall, plan: WindfallPlan): void {
+  const speed = plan.speed * 60
+  seen.goods = 0
+  seen.bads = 0
   for (let i = 0; i < state.things.length; i++) {
     const thing = state.things[i]!
     if (!thing.live || thing.y < 0) continue
-    const actor = setup.byId[thing.cast]?.[thing.entry]
+    const actor = actorOfThing(plan, thing)
     if (actor === undefined) continue
     const seconds = (GROUND_Y - 1 - thing.y) / (thing.vy * 60)
     if (seconds < -0.2) continue
-    const off = Math.abs(thing.x - x)
-    if (thing.cast === 'good') {
-      const inTime = Math.abs(thing.x - state.hero.x) <= speed * Math.max(0, seconds) + 0.6
-      if (off < 0.7 && inTime) sum += (actor.points * (1 - off)) / (10 + seconds * 8)
-    } else if (off < 1.3 && seconds < 0.9) sum -= caution * (1.3 - off)
+    if (actor.cast === 'good') {
+      if (Math.abs(thing.x - state.hero.x) > speed * Math.max(0, seconds) + 0.6) continue
+      seen.goodX[seen.goods] = thing.x
+      seen.points[seen.goods] = actor.points
+      seen.later[seen.goods++] = 10 + seconds * 8
+    } else if (seconds < 0.9) seen.badX[seen.bads++] = thing.x
+  }
+}
+
+/** How good it would be to stand at `x`: good things that land here soon, less the bad ones in the way. */
+function worth(from: number, x: number, caution: number): number {
+  let sum = -Math.abs(x - from) * 0.02
+  for (let i = 0; i < seen.goods; i++) {
+    const off = Math.abs(seen.goodX[i]! - x)
+    if (off < 0.7) sum += (seen.points[i]! * (1 - off)) / seen.later[i]!
+  }
+  for (let i = 0; i < seen.bads; i++) {
+    const off = Math.abs(seen.badX[i]! - x)
+    if (off < 1.3) sum -= caution * (1.3 - off)
   }
   return sum
 }
@@ -37,18 +62,23 @@ function decide(mind: SimulatedMind, state: Windfall, setup: Setup, into: Input)
   into.px = -1
   into.py = -1
   into.bits = 0
+  const plan = windfallPlan(setup)
   if (--mind.wait <= 0) {
     // 400 ms to look again at skill 0, 100 ms at skill 1.
     mind.wait = Math.round(24 - 18 * mind.skill)
     const caution = 0.4 + 2.2 * mind.skill
-    let best = state.hero.x
-    let bestWorth = worth(state, setup, best, caution)
+    look(state, plan)
+    const from = state.hero.x
+    let best = from
+    let bestWorth = worth(from, best, caution)
     for (let i = 0; i < state.things.length; i++) {
       const thing = state.things[i]!
       if (!thing.live) continue
-      for (let k = -1; k <= 1; k++) {
-        const x = Math.max(0.9, Math.min(STAGE.width - 0.9, thing.x + (thing.cast === 'good' ? 0 : k * 1.7)))
-        const w = worth(state, setup, x, caution)
+      const good = thing.cast === 'good'
+      // Beside a good thing is no better place than under it.
+      for (let k = good ? 0 : -1; k <= (good ? 0 : 1); k++) {
+        const x = Math.max(0.9, Math.min(STAGE.width - 0.9, thing.x + k * 1.7))
+        const w = worth(from, x, caution)
         if (w > bestWorth) {
           bestWorth = w
           best = x
@@ -59,7 +89,7 @@ function decide(mind: SimulatedMind, state: Windfall, setup: Setup, into: Input)
     mind.aim = best + error
   }
   const off = mind.aim - state.hero.x
-  const reach = (setup.dials['hero-speed'] ?? 9) / 60
+  const reach = plan.speed
   if (Math.abs(off) > Math.max(reach, 0.12)) into.axis = off > 0 ? 1 : -1
 }
 

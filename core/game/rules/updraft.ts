@@ -1,8 +1,9 @@
 import { add, type DrawList } from '../draw-list'
+import { clearEvents, makeEvents } from '../events'
 import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
-import type { PlayFacts, PlayState, Rules } from '../rules'
-import { dial, partIn, shapeAt, type Actor, type Setup } from '../setup'
+import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
+import { dial, partIn, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
 import { makeShape, touches, type Shape } from '../shapes'
 import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
 
@@ -50,7 +51,7 @@ function start(setup: Setup, seed: number): Updraft {
     step: 0,
     score: 0,
     outcome: 'playing',
-    events: [],
+    events: makeEvents(),
     lives: dial(setup, 'lives'),
     hero: { y: READY_Y, vy: 0, clip: 'fall', clipStep: 0, hurt: 0 },
     ready: true,
@@ -72,7 +73,79 @@ function start(setup: Setup, seed: number): Updraft {
   }
 }
 
-const column = (setup: Setup, use: 'top' | 'bottom'): Actor => setup.sprites[partIn(setup, 'gate', use)]!
+/** Below its drawing a column goes on straight, as wide as its shape. */
+interface Body {
+  cap: Shape
+  down: Shape
+  up: Shape
+  flipped: Shape
+}
+
+/** What a step needs of the content, looked up once. Speeds in world units a step. */
+export interface UpdraftPlan {
+  lift: number
+  weight: number
+  pace: number
+  speedUp: number
+  spacing: number
+  gap: number
+  sway: number
+  prizeShare: number
+  gapPoints: number
+  goal: number
+  half: number
+  hero: Actor
+  top: Body
+  bottom: Body
+  widest: number
+  prizes: CastActor[]
+  prizesOften: number[]
+  prizesById: Map<string, CastActor>
+}
+
+function bodyOf(actor: Actor): Body {
+  const { left, right, bottom, points } = actor.shape
+  const box = (top: number, under: number) =>
+    makeShape([
+      { x: left, y: top },
+      { x: right, y: top },
+      { x: right, y: under },
+      { x: left, y: under },
+    ])
+  return {
+    cap: actor.shape,
+    down: box(bottom, bottom + STAGE.height * 2),
+    up: box(-bottom - STAGE.height * 2, -bottom),
+    flipped: makeShape(points.map((p) => ({ x: p.x, y: -p.y }))),
+  }
+}
+
+function makePlan(setup: Setup): UpdraftPlan {
+  const column = (use: 'top' | 'bottom'): Actor => setup.sprites[partIn(setup, 'gate', use)]!
+  const prizes = setup.casts[PRIZES] ?? []
+  const hero = setup.sprites['hero']!
+  return {
+    lift: dial(setup, 'lift') / STEPS_PER_SECOND,
+    weight: dial(setup, 'weight') / (STEPS_PER_SECOND * STEPS_PER_SECOND),
+    pace: dial(setup, 'pace'),
+    speedUp: dial(setup, 'speed-up') / 100,
+    spacing: dial(setup, 'spacing'),
+    gap: Math.min(dial(setup, 'gap-height'), GROUND_Y - LEAST_COLUMN * 2),
+    sway: dial(setup, 'sway'),
+    prizeShare: dial(setup, 'prize-share') / 100,
+    gapPoints: dial(setup, 'gap-points'),
+    goal: dial(setup, 'goal'),
+    half: hero.height / 2,
+    hero,
+    top: bodyOf(column('top')),
+    bottom: bodyOf(column('bottom')),
+    widest: Math.max(column('top').width, column('bottom').width),
+    prizes,
+    prizesOften: prizes.map((actor) => actor.often),
+    prizesById: new Map(prizes.map((actor) => [actor.id, actor])),
+  }
+}
+const planOf = (setup: Setup): UpdraftPlan => planned(setup, makePlan)
 
 function setClip(state: Updraft, clip: string): void {
   if (state.hero.clip === clip) return
@@ -81,17 +154,17 @@ function setClip(state: Updraft, clip: string): void {
 }
 
 /** World units a step. */
-function pace(state: Updraft, setup: Setup): number {
+function pace(state: Updraft, plan: UpdraftPlan): number {
   const minutes = state.step / (STEPS_PER_SECOND * 60)
-  return (dial(setup, 'pace') * (1 + (dial(setup, 'speed-up') / 100) * minutes)) / STEPS_PER_SECOND
+  return (plan.pace * (1 + plan.speedUp * minutes)) / STEPS_PER_SECOND
 }
 
-function fly(state: Updraft, input: Input, setup: Setup): void {
+function fly(state: Updraft, input: Input, plan: UpdraftPlan): void {
   const hero = state.hero
   const pressed = (input.bits & (BITS.confirm | BITS.up | BITS.pointer)) !== 0
   if (pressed && !state.held) {
     state.ready = false
-    hero.vy = -dial(setup, 'lift') / STEPS_PER_SECOND
+    hero.vy = -plan.lift
     hero.clipStep = 0
     state.events.push('flap-sound')
   }
@@ -99,9 +172,9 @@ function fly(state: Updraft, input: Input, setup: Setup): void {
   if (hero.hurt > 0) hero.hurt--
   hero.clipStep++
   if (state.ready) return
-  hero.vy += dial(setup, 'weight') / (STEPS_PER_SECOND * STEPS_PER_SECOND)
+  hero.vy += plan.weight
   hero.y += hero.vy
-  const half = setup.sprites['hero']!.height / 2
+  const half = plan.half
   if (hero.y < half * 0.5) {
     hero.y = half * 0.5
     hero.vy = Math.max(0, hero.vy)
@@ -111,7 +184,7 @@ function fly(state: Updraft, input: Input, setup: Setup): void {
   if (hero.y > ground) {
     hero.y = ground
     // Bounced off the ground, so that a life is one mistake and not a row of them.
-    hero.vy = (-dial(setup, 'lift') * 0.85) / STEPS_PER_SECOND
+    hero.vy = -plan.lift * 0.85
     hurt(state)
   }
 }
@@ -124,24 +197,22 @@ function hurt(state: Updraft): void {
   state.events.push('hit-sound')
 }
 
-function raise(state: Updraft, setup: Setup): void {
+function raise(state: Updraft, plan: UpdraftPlan): void {
   if (state.scroll < state.next) return
-  state.next = state.scroll + dial(setup, 'spacing')
-  const gap = Math.min(dial(setup, 'gap-height'), GROUND_Y - LEAST_COLUMN * 2)
-  const sway = dial(setup, 'sway')
+  state.next = state.scroll + plan.spacing
+  const { gap, sway, prizes } = plan
   const low = LEAST_COLUMN + gap / 2
   const high = GROUND_Y - LEAST_COLUMN - gap / 2
   const from = Math.max(low, state.last - sway)
   const to = Math.min(high, state.last + sway)
   const middle = from + random(state) * Math.max(0, to - from)
-  const prizes = setup.casts[PRIZES] ?? []
-  const wins = random(state) < dial(setup, 'prize-share') / 100
-  const index = pickWeighted(state, prizes.length, (i) => prizes[i]!.often)
+  const wins = random(state) < plan.prizeShare
+  const index = pickWeighted(state, plan.prizesOften)
   for (let i = 0; i < state.gates.length; i++) {
     const gate = state.gates[i]!
     if (gate.live) continue
     gate.live = true
-    gate.x = STAGE.width + Math.max(column(setup, 'top').width, column(setup, 'bottom').width) / 2
+    gate.x = STAGE.width + plan.widest / 2
     gate.top = middle - gap / 2
     gate.bottom = middle + gap / 2
     gate.passed = false
@@ -152,40 +223,16 @@ function raise(state: Updraft, setup: Setup): void {
   }
 }
 
-/** Below its drawing a column goes on straight, as wide as its shape. */
-const bodies = new WeakMap<Actor, { cap: Shape; down: Shape; up: Shape; flipped: Shape }>()
-function bodyOf(actor: Actor) {
-  let body = bodies.get(actor)
-  if (body === undefined) {
-    const { left, right, bottom, points } = actor.shape
-    const box = (top: number, under: number) =>
-      makeShape([
-        { x: left, y: top },
-        { x: right, y: top },
-        { x: right, y: under },
-        { x: left, y: under },
-      ])
-    body = {
-      cap: actor.shape,
-      down: box(bottom, bottom + STAGE.height * 2),
-      up: box(-bottom - STAGE.height * 2, -bottom),
-      flipped: makeShape(points.map((p) => ({ x: p.x, y: -p.y }))),
-    }
-    bodies.set(actor, body)
-  }
-  return body
+function bumps(hero: Shape, body: Body, dx: number, dy: number, up: boolean): boolean {
+  const cap = up ? body.flipped : body.cap
+  const rest = up ? body.up : body.down
+  return touches(hero, cap, dx, dy) || touches(hero, rest, dx, dy)
 }
 
-function bumps(hero: Shape, actor: Actor, dx: number, dy: number, up: boolean): boolean {
-  const body = bodyOf(actor)
-  return touches(hero, up ? body.flipped : body.cap, dx, dy) || touches(hero, up ? body.up : body.down, dx, dy)
-}
-
-function moveGates(state: Updraft, setup: Setup): void {
-  const hero = shapeAt(setup.sprites['hero']!, state.hero.clip, state.hero.clipStep)
-  const top = column(setup, 'top')
-  const bottom = column(setup, 'bottom')
-  const by = pace(state, setup)
+function moveGates(state: Updraft, plan: UpdraftPlan): void {
+  const hero = shapeAt(plan.hero, state.hero.clip, state.hero.clipStep)
+  const { top, bottom } = plan
+  const by = pace(state, plan)
   state.scroll += by
   for (let i = 0; i < state.gates.length; i++) {
     const gate = state.gates[i]!
@@ -198,7 +245,7 @@ function moveGates(state: Updraft, setup: Setup): void {
       else if (bumps(hero, bottom, dx, gate.bottom - state.hero.y, false)) hurt(state)
     }
     if (gate.prize !== '') {
-      const prize = setup.byId[PRIZES]?.[gate.prize]
+      const prize = plan.prizesById.get(gate.prize)
       // An entry that was taken out of the cast while it hung in a gap goes too.
       if (prize === undefined) gate.prize = ''
       else if (touches(hero, shapeAt(prize, 'shown', gate.age), dx, (gate.top + gate.bottom) / 2 - state.hero.y)) {
@@ -210,16 +257,16 @@ function moveGates(state: Updraft, setup: Setup): void {
     }
     if (!gate.passed && dx < 0) {
       gate.passed = true
-      state.score += dial(setup, 'gap-points')
+      state.score += plan.gapPoints
       state.events.push('pass-sound')
     }
-    if (gate.x < -Math.max(top.width, bottom.width)) gate.live = false
+    if (gate.x < -plan.widest) gate.live = false
   }
   agePops(state.pops)
 }
 
-function judge(state: Updraft, setup: Setup): void {
-  if (state.score >= dial(setup, 'goal')) {
+function judge(state: Updraft, plan: UpdraftPlan): void {
+  if (state.score >= plan.goal) {
     state.outcome = 'won'
     state.events.push('win-sound')
   } else if (state.lives <= 0) {
@@ -229,17 +276,31 @@ function judge(state: Updraft, setup: Setup): void {
 }
 
 function step(state: Updraft, input: Input, setup: Setup): void {
-  state.events.length = 0
+  clearEvents(state.events)
   if (state.outcome !== 'playing') return
+  const plan = planOf(setup)
   state.step++
-  fly(state, input, setup)
-  if (state.ready) state.scroll += pace(state, setup)
+  fly(state, input, plan)
+  if (state.ready) state.scroll += pace(state, plan)
   else {
-    raise(state, setup)
-    moveGates(state, setup)
+    raise(state, plan)
+    moveGates(state, plan)
   }
   if (state.ready) state.next = state.scroll
-  judge(state, setup)
+  judge(state, plan)
+}
+
+/** What took the last life: the ground, or the obstacle it flew into. */
+function ending(state: Updraft, setup: Setup): Ending {
+  const at = { x: HERO_X, y: state.hero.y }
+  if (state.outcome === 'won') return { cause: 'the goal', ...at }
+  const ground = GROUND_Y - planOf(setup).half * 0.6
+  if (state.hero.y >= ground - 0.001) return { cause: 'the ground', ...at }
+  let gap: Gate | null = null
+  for (const gate of state.gates)
+    if (gate.live && (gap === null || Math.abs(gate.x - HERO_X) < Math.abs(gap.x - HERO_X))) gap = gate
+  if (gap === null) return { cause: 'harm', ...at }
+  return { cause: state.hero.y < (gap.top + gap.bottom) / 2 ? 'an upper obstacle' : 'a lower obstacle', ...at }
 }
 
 function draw(state: Updraft, setup: Setup, list: DrawList): void {
@@ -302,4 +363,4 @@ function values(state: Updraft, setup: Setup): Record<string, number> {
   return { score: state.score, goal: dial(setup, 'goal'), lives: state.lives }
 }
 
-export const updraft: Rules<Updraft> = { id: 'updraft', start, step, draw, facts, values }
+export const updraft: Rules<Updraft> = { id: 'updraft', start, step, draw, facts, values, ending }

@@ -1,8 +1,9 @@
 import { add, type DrawList } from '../draw-list'
+import { clearEvents, makeEvents } from '../events'
 import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
-import type { PlayFacts, PlayState, Rules } from '../rules'
-import { dial, shapeAt, type CastActor, type Setup } from '../setup'
+import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
+import { dial, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
 import { touches } from '../shapes'
 import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
 
@@ -38,13 +39,62 @@ const EDGE = 0.9
 const GOOD = 'good'
 const BAD = 'bad'
 
+/** What a step needs of the content, looked up once. */
+export interface WindfallPlan {
+  lives: number
+  /** World units a step. */
+  speed: number
+  pace: number
+  speedUp: number
+  gap: number
+  badShare: number
+  goal: number
+  /** Steps; 0 for none. */
+  limit: number
+  hero: Actor
+  good: CastActor[]
+  bad: CastActor[]
+  goodOften: number[]
+  badOften: number[]
+  goodById: Map<string, CastActor>
+  badById: Map<string, CastActor>
+}
+
+function makePlan(setup: Setup): WindfallPlan {
+  const good = setup.casts[GOOD] ?? []
+  const bad = setup.casts[BAD] ?? []
+  const byId = (cast: CastActor[]) => new Map(cast.map((actor) => [actor.id, actor]))
+  return {
+    lives: dial(setup, 'lives'),
+    speed: dial(setup, 'hero-speed') / STEPS_PER_SECOND,
+    pace: dial(setup, 'pace'),
+    speedUp: dial(setup, 'speed-up') / 100,
+    gap: dial(setup, 'gap'),
+    badShare: dial(setup, 'bad-share') / 100,
+    goal: dial(setup, 'goal'),
+    limit: dial(setup, 'time') * STEPS_PER_SECOND,
+    hero: setup.sprites['hero']!,
+    good,
+    bad,
+    goodOften: good.map((actor) => actor.often),
+    badOften: bad.map((actor) => actor.often),
+    goodById: byId(good),
+    badById: byId(bad),
+  }
+}
+export const windfallPlan = (setup: Setup): WindfallPlan => planned(setup, makePlan)
+
+/** Undefined for an entry that was taken out of the cast while its thing was in the air. */
+export const actorOfThing = (plan: WindfallPlan, thing: Thing): CastActor | undefined =>
+  (thing.cast === GOOD ? plan.goodById : plan.badById).get(thing.entry)
+
 function start(setup: Setup, seed: number): Windfall {
   return {
     rng: seed >>> 0,
     step: 0,
     score: 0,
     outcome: 'playing',
-    events: [],
+    events: makeEvents(),
     lives: dial(setup, 'lives'),
     hero: { x: STAGE.width / 2, dir: 1, clip: 'stand', clipStep: 0, hurt: 0 },
     things: Array.from({ length: CAPACITY }, () => ({ live: false, cast: '', entry: '', x: 0, y: 0, vy: 0, age: 0 })),
@@ -60,9 +110,9 @@ function setClip(state: Windfall, clip: string): void {
   state.hero.clipStep = 0
 }
 
-function moveHero(state: Windfall, input: Input, setup: Setup): void {
+function moveHero(state: Windfall, input: Input, plan: WindfallPlan): void {
   const hero = state.hero
-  const speed = dial(setup, 'hero-speed') / STEPS_PER_SECOND
+  const speed = plan.speed
   let move = input.axis * speed
   if (input.axis === 0 && (input.bits & BITS.pointer) !== 0 && input.px >= 0) {
     const want = input.px / 100 - hero.x
@@ -75,25 +125,25 @@ function moveHero(state: Windfall, input: Input, setup: Setup): void {
   if (hero.hurt > 0) hero.hurt--
 }
 
-function pace(state: Windfall, setup: Setup): number {
+function pace(state: Windfall, plan: WindfallPlan): number {
   const minutes = state.step / (STEPS_PER_SECOND * 60)
-  return dial(setup, 'pace') * (1 + (dial(setup, 'speed-up') / 100) * minutes)
+  return plan.pace * (1 + plan.speedUp * minutes)
 }
 
-function drop(state: Windfall, setup: Setup): void {
+function drop(state: Windfall, plan: WindfallPlan): void {
   if (--state.wait > 0) return
-  const gap = dial(setup, 'gap') / (pace(state, setup) / dial(setup, 'pace'))
+  const gap = plan.gap / (pace(state, plan) / plan.pace)
   state.wait = Math.max(1, Math.round(gap * STEPS_PER_SECOND * (0.8 + random(state) * 0.4)))
-  const share = dial(setup, 'bad-share') / 100
+  const share = plan.badShare
   // The chance leans towards what is owed, so that one minute holds close to the share that was asked for.
   const owed = share * (state.fallen + 1) - state.badFallen
   const chance = share <= 0 ? 0 : share >= 1 ? 1 : Math.max(0.05, Math.min(0.95, share + (owed - share) * 0.5))
   const wantBad = random(state) < chance
-  let cast = setup.casts[wantBad ? BAD : GOOD] ?? []
-  let index = pickWeighted(state, cast.length, (i) => cast[i]!.often)
+  let cast = wantBad ? plan.bad : plan.good
+  let index = pickWeighted(state, wantBad ? plan.badOften : plan.goodOften)
   if (index < 0) {
-    cast = setup.casts[wantBad ? GOOD : BAD] ?? []
-    index = pickWeighted(state, cast.length, (i) => cast[i]!.often)
+    cast = wantBad ? plan.good : plan.bad
+    index = pickWeighted(state, wantBad ? plan.goodOften : plan.badOften)
     if (index < 0) return
   }
   const actor = cast[index]!
@@ -106,7 +156,7 @@ function drop(state: Windfall, setup: Setup): void {
     const margin = Math.max(EDGE, actor.width / 2)
     thing.x = margin + random(state) * (STAGE.width - margin * 2)
     thing.y = -actor.height / 2
-    thing.vy = (pace(state, setup) * (0.85 + random(state) * 0.3)) / STEPS_PER_SECOND
+    thing.vy = (pace(state, plan) * (0.85 + random(state) * 0.3)) / STEPS_PER_SECOND
     thing.age = 0
     state.fallen++
     if (actor.cast === BAD) state.badFallen++
@@ -133,12 +183,12 @@ function land(state: Windfall, thing: Thing, actor: CastActor): void {
   state.events.push('harm-sound')
 }
 
-function moveThings(state: Windfall, setup: Setup): void {
-  const hero = shapeAt(setup.sprites['hero']!, state.hero.clip, state.hero.clipStep)
+function moveThings(state: Windfall, plan: WindfallPlan): void {
+  const hero = shapeAt(plan.hero, state.hero.clip, state.hero.clipStep)
   for (let i = 0; i < state.things.length; i++) {
     const thing = state.things[i]!
     if (!thing.live) continue
-    const actor = setup.byId[thing.cast]?.[thing.entry]
+    const actor = actorOfThing(plan, thing)
     // An entry that was taken out of the cast while its thing was in the air: the thing goes too.
     if (actor === undefined) {
       thing.live = false
@@ -147,8 +197,10 @@ function moveThings(state: Windfall, setup: Setup): void {
     thing.age++
     thing.y += thing.vy
     const safe = thing.cast === BAD && state.hero.hurt > 0
-    if (!safe && touches(hero, shapeAt(actor, 'fall', thing.age), thing.x - state.hero.x, thing.y - GROUND_Y))
-      land(state, thing, actor)
+    const shape = shapeAt(actor, 'fall', thing.age)
+    const dx = thing.x - state.hero.x
+    const dy = thing.y - GROUND_Y
+    if (!safe && touches(hero, shape, dx, dy)) land(state, thing, actor)
     else if (thing.y > GROUND_Y + 0.2) {
       thing.live = false
       if (thing.cast === GOOD) state.events.push('miss-sound')
@@ -157,25 +209,45 @@ function moveThings(state: Windfall, setup: Setup): void {
   agePops(state.pops)
 }
 
-function judge(state: Windfall, setup: Setup): void {
-  const limit = dial(setup, 'time')
-  if (state.score >= dial(setup, 'goal')) {
+function judge(state: Windfall, plan: WindfallPlan): void {
+  if (state.score >= plan.goal) {
     state.outcome = 'won'
     state.events.push('win-sound')
-  } else if (state.lives <= 0 || (limit > 0 && state.step >= limit * STEPS_PER_SECOND)) {
+  } else if (state.lives <= 0 || (plan.limit > 0 && state.step >= plan.limit)) {
     state.outcome = 'lost'
     state.events.push('lose-sound')
   }
 }
 
 function step(state: Windfall, input: Input, setup: Setup): void {
-  state.events.length = 0
+  clearEvents(state.events)
   if (state.outcome !== 'playing') return
+  const plan = windfallPlan(setup)
   state.step++
-  moveHero(state, input, setup)
-  drop(state, setup)
-  moveThings(state, setup)
-  judge(state, setup)
+  moveHero(state, input, plan)
+  drop(state, plan)
+  moveThings(state, plan)
+  judge(state, plan)
+}
+
+/** What took the last life: the bad thing that lies on the hero, or the clock. */
+function ending(state: Windfall, setup: Setup): Ending {
+  const at = { x: state.hero.x, y: GROUND_Y - windfallPlan(setup).hero.height / 2 }
+  if (state.outcome === 'won') return { cause: 'the goal', ...at }
+  if (state.lives > 0) return { cause: 'time', ...at }
+  const plan = windfallPlan(setup)
+  let nearest: Thing | null = null
+  for (const thing of state.things) {
+    if (thing.live || thing.cast !== BAD || !plan.badById.has(thing.entry)) continue
+    const off = Math.abs(thing.x - state.hero.x) + Math.abs(thing.y - at.y)
+    if (nearest === null || off < Math.abs(nearest.x - state.hero.x) + Math.abs(nearest.y - at.y)) nearest = thing
+  }
+  if (nearest === null) return { cause: 'harm', ...at }
+  return {
+    cause: setup.doc.casts[BAD]?.find((entry) => entry.id === nearest.entry)?.name ?? 'harm',
+    x: nearest.x,
+    y: nearest.y,
+  }
 }
 
 function draw(state: Windfall, setup: Setup, list: DrawList): void {
@@ -247,4 +319,4 @@ function values(state: Windfall, setup: Setup): Record<string, number> {
   }
 }
 
-export const windfall: Rules<Windfall> = { id: 'windfall', start, step, draw, facts, values }
+export const windfall: Rules<Windfall> = { id: 'windfall', start, step, draw, facts, values, ending }
