@@ -69,12 +69,14 @@ export function goTo(state: GameState, screen: ScreenId): void {
   state.page = 0
 }
 
+/** Each play (from 1) of a session gets a seed of its own, following from the session's. */
+export const playSeed = (seed: number, plays: number): number =>
+  Math.imul(seed ^ (plays * 0x9e3779b9), 0x85ebca6b) >>> 0
+
 /** Straight into play, as the stage, the attract mode and the dry run want it. */
 export function beginPlay(state: GameState, setup: Setup): void {
   state.plays++
-  // Each play of a session gets a seed of its own, following from the first.
-  const seed = Math.imul(state.seed ^ (state.plays * 0x9e3779b9), 0x85ebca6b) >>> 0
-  state.play = rulesFor(setup.doc.template.id).start(setup, seed)
+  state.play = rulesFor(setup.doc.template.id).start(setup, playSeed(state.seed, state.plays))
   goTo(state, 'play')
 }
 

@@ -24,6 +24,9 @@ export const DialSpec = z.object({
   unit: z.string().max(20),
   /** What turning it up does, in one line. */
   effect: z.string().max(160),
+  /** Where the presets put it; absent for dials that no preset moves. */
+  gentle: z.number().optional(),
+  wild: z.number().optional(),
 })
 
 /** One place a part is met in; with a `use` something else can be shown there only. */

@@ -126,6 +126,7 @@ function ready(made: Stage): void {
       <SpriteWorkshop v-if="workbench.open" class="over" />
       <SoundDesk v-else-if="desk.open === 'sound'" class="over" @moment="playMoment" />
       <SoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
+      <DryRunDesk v-else-if="desk.open === 'dry-run'" class="over" @watch="stage?.showRecording($event, 0)" />
       <WordingDesk
         v-else-if="desk.open === 'wording'"
         class="over"

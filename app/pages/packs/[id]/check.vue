@@ -4,10 +4,12 @@ import { textOf, verdict } from '@core/check/texts'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
+import { useDesk } from '~/stores/desk'
 
 const bench = useBench()
 const check = useCheck()
 const router = useRouter()
+const desk = useDesk()
 const fixing = ref('')
 const RANK = { must: 0, should: 1, know: 2 }
 
@@ -56,6 +58,11 @@ const FIELD_ROWS: Record<string, string> = {
   coverAlt: 'pictures',
   visibility: 'who',
   author: 'title',
+}
+
+async function toDryRun(): Promise<void> {
+  await router.push(`/packs/${bench.pack!.id}/bench`)
+  desk.show('dry-run')
 }
 
 async function fix(finding: Finding): Promise<void> {
@@ -136,7 +143,14 @@ const entryName = (finding: Finding): string => {
         <p>Nothing to fix and nothing to improve.</p>
       </div>
     </div>
-    <aside class="right" tabindex="0" aria-label="Weight of the game"><CheckWeighIn /></aside>
+    <aside class="right" tabindex="0" aria-label="Dry run and weight of the game">
+      <section class="dry">
+        <h2>Dry run</h2>
+        <DryRunForecast />
+        <v-btn variant="outlined" size="small" @click="toDryRun">Dials and all charts</v-btn>
+      </section>
+      <CheckWeighIn />
+    </aside>
   </main>
 </template>
 
@@ -154,6 +168,11 @@ const entryName = (finding: Finding): string => {
   background: var(--sheet);
   border-left: 1px solid var(--rule);
   padding: 24px;
+}
+.dry {
+  display: grid;
+  gap: 10px;
+  margin-bottom: 22px;
 }
 .sub {
   margin: 6px 0 12px;

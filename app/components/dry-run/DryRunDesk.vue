@@ -1,0 +1,470 @@
+<script setup lang="ts">
+import { recordingOf, SKILLS, type DryGame } from '@core/dry-run/batch'
+import { heatOf, histogram } from '@core/dry-run/statistics'
+import type { Recording } from '@core/game/recording'
+import type { ChartConfiguration } from 'chart.js'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { loadImagesOf } from '~/composables/images'
+import { pictureOf } from '~/composables/screen-pictures'
+import { lettersOf } from '~/composables/typeface'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+import { useDryRun } from '~/stores/dry-run'
+import type { ChartColours } from './Chart.vue'
+
+/** Hundreds of games by simulated players: who wins, how long it takes, what ends games and where. */
+const emit = defineEmits<{ watch: [recording: Recording] }>()
+const dry = useDryRun()
+const bench = useBench()
+const assets = useAssets()
+onMounted(() => dry.watchers++)
+onBeforeUnmount(() => dry.watchers--)
+const skill = ref(0.5)
+const skillName = computed(() => SKILLS.find((one) => one.skill === skill.value)!.name)
+const ofSkill = computed(() => dry.games.filter((game) => game.skill === skill.value))
+const names = SKILLS.map((one) => one.name)
+const spread = computed(() => dry.skills.find((one) => one.skill === skill.value)?.score ?? null)
+
+const plain = (colours: ChartColours) => ({ color: colours.soft, border: { color: colours.rule } })
+const grid = (colours: ChartColours) => ({ color: colours.rule })
+
+const winChart = computed(() => {
+  const rows = dry.skills
+  return (colours: ChartColours): ChartConfiguration => ({
+    type: 'bar',
+    data: {
+      labels: names,
+      datasets: [
+        {
+          data: rows.map((row) => [row.wins.low * 100, row.wins.high * 100] as [number, number]),
+          backgroundColor: colours.ink,
+          barThickness: 3,
+          grouped: false,
+          order: 0,
+        },
+        {
+          data: rows.map((row) => row.wins.rate * 100),
+          backgroundColor: colours.teal,
+          barPercentage: 0.8,
+          grouped: false,
+          order: 1,
+        },
+      ],
+    },
+    options: {
+      scales: {
+        x: { ticks: plain(colours), grid: { display: false } },
+        y: {
+          min: 0,
+          max: 100,
+          ticks: { ...plain(colours), callback: (v) => `${v} %`, stepSize: 25 },
+          grid: grid(colours),
+        },
+      },
+      onClick: (_event, hit) => {
+        if (hit[0] !== undefined) skill.value = SKILLS[hit[0].index]!.skill
+      },
+      plugins: { tooltip: { callbacks: { label: (item) => winLabel(item.dataIndex) } } },
+    },
+  })
+})
+const winLabel = (index: number): string => {
+  const wins = dry.skills[index]?.wins
+  if (wins === undefined) return ''
+  return `${Math.round(wins.rate * 100)} % win, surely ${Math.round(wins.low * 100)} to ${Math.round(wins.high * 100)} %`
+}
+const timeChart = computed(() => {
+  const rows = dry.skills
+  return (colours: ChartColours): ChartConfiguration => ({
+    type: 'bar',
+    data: {
+      labels: names,
+      datasets: [
+        {
+          data: rows.map(
+            (row) => [(row.seconds?.median ?? 0) - 0.4, (row.seconds?.median ?? 0) + 0.4] as [number, number],
+          ),
+          backgroundColor: colours.ink,
+          barPercentage: 0.8,
+          grouped: false,
+          order: 0,
+        },
+        {
+          data: rows.map((row) => [row.seconds?.lower ?? 0, row.seconds?.upper ?? 0] as [number, number]),
+          backgroundColor: colours.kraft,
+          barPercentage: 0.8,
+          grouped: false,
+          order: 1,
+        },
+      ],
+    },
+    options: {
+      indexAxis: 'y',
+      scales: {
+        y: { ticks: plain(colours), grid: { display: false } },
+        x: { min: 0, ticks: { ...plain(colours), callback: (v) => `${v} s` }, grid: grid(colours) },
+      },
+      plugins: {
+        tooltip: {
+          callbacks: {
+            label: (item) => {
+              const s = rows[item.dataIndex]?.seconds
+              return s
+                ? `half of the games: ${s.lower.toFixed(0)} to ${s.upper.toFixed(0)} s, middle ${s.median.toFixed(0)} s`
+                : ''
+            },
+          },
+        },
+      },
+    },
+  })
+})
+const scoreChart = computed(() => {
+  const bins = histogram(
+    ofSkill.value.map((game) => game.score),
+    12,
+  )
+  return (colours: ChartColours): ChartConfiguration => ({
+    type: 'bar',
+    data: {
+      labels: bins.map((bin) => `${bin.from}`),
+      datasets: [
+        {
+          data: bins.map((bin) => bin.count),
+          backgroundColor: colours.kraft,
+          barPercentage: 1,
+          categoryPercentage: 0.94,
+        },
+      ],
+    },
+    options: {
+      scales: {
+        x: { ticks: plain(colours), grid: { display: false } },
+        y: { min: 0, ticks: { ...plain(colours), precision: 0 }, grid: grid(colours) },
+      },
+      plugins: {
+        tooltip: {
+          callbacks: {
+            title: (items) => `${bins[items[0]!.dataIndex]!.from} to ${bins[items[0]!.dataIndex]!.to} points`,
+            label: (item) => `${item.parsed.y} games`,
+          },
+        },
+      },
+    },
+  })
+})
+const curveChart = computed(() => {
+  const points = dry.curve
+  const now = dry.value
+  return (colours: ChartColours): ChartConfiguration => ({
+    type: 'line',
+    data: {
+      datasets: [
+        {
+          data: points.map((p) => ({ x: p.value, y: p.wins.high * 100 })),
+          pointRadius: 0,
+          borderWidth: 0,
+          fill: '+1',
+          backgroundColor: colours.wash,
+        },
+        { data: points.map((p) => ({ x: p.value, y: p.wins.low * 100 })), pointRadius: 0, borderWidth: 0 },
+        {
+          data: points.map((p) => ({ x: p.value, y: p.wins.rate * 100 })),
+          borderColor: colours.teal,
+          backgroundColor: points.map((p) => (p.value === now ? colours.vermilion : colours.teal)),
+          pointRadius: points.map((p) => (p.value === now ? 6 : 3)),
+          borderWidth: 2,
+        },
+      ],
+    },
+    options: {
+      scales: {
+        x: {
+          type: 'linear',
+          min: dry.turned?.dial?.min,
+          max: dry.turned?.dial?.max,
+          ticks: plain(colours),
+          grid: { display: false },
+        },
+        y: {
+          min: 0,
+          max: 100,
+          ticks: { ...plain(colours), callback: (v) => `${v} %`, stepSize: 25 },
+          grid: grid(colours),
+        },
+      },
+      plugins: {
+        tooltip: {
+          filter: (item) => item.datasetIndex === 2,
+          callbacks: {
+            title: () => '',
+            label: (item) => `at ${item.parsed.x}: ${Math.round(item.parsed.y ?? 0)} % win`,
+          },
+        },
+      },
+    },
+  })
+})
+
+/** Where games end, over a picture of the play. */
+const COLUMNS = 64
+const ROWS = 40
+const heat = useTemplateRef<HTMLCanvasElement>('heat')
+let ground: { doc: unknown; picture: ImageBitmap } | null = null
+async function drawHeat(): Promise<void> {
+  const { setup, template } = bench
+  const to = heat.value
+  if (to === null || setup === null || template === null) return
+  if (ground?.doc !== setup.doc) {
+    const letters = await lettersOf(setup.doc, template)
+    await loadImagesOf(setup.doc, template)
+    const { behind } = pictureOf('play', setup, assets.bitmaps(), letters, 0)
+    ground = { doc: setup.doc, picture: await createImageBitmap(behind) }
+  }
+  const ink = to.getContext('2d')!
+  ink.globalAlpha = 1
+  ink.drawImage(ground.picture, 0, 0, to.width, to.height)
+  ink.fillStyle = '#171b26'
+  ink.globalAlpha = 0.55
+  ink.fillRect(0, 0, to.width, to.height)
+  const cells = heatOf(ofSkill.value, COLUMNS, ROWS)
+  let most = 0
+  for (const cell of cells) most = Math.max(most, cell)
+  if (most === 0) return
+  ink.fillStyle = '#ff7a4d'
+  const [w, h] = [to.width / COLUMNS, to.height / ROWS]
+  cells.forEach((cell, i) => {
+    if (cell === 0) return
+    ink.globalAlpha = Math.min(1, 0.25 + 0.75 * (cell / most))
+    ink.fillRect((i % COLUMNS) * w, Math.floor(i / COLUMNS) * h, Math.ceil(w), Math.ceil(h))
+  })
+}
+watch([() => dry.games, skill, heat], () => void drawHeat(), { flush: 'post', immediate: true })
+
+const causes = computed(() => dry.causes.slice(0, 5))
+/** Games worth looking at, of the skill that is shown. */
+const worth = computed(() => {
+  const own = ofSkill.value
+  const by = (better: (a: DryGame, b: DryGame) => boolean, of: readonly DryGame[]) =>
+    of.reduce<DryGame | null>((best, game) => (best === null || better(game, best) ? game : best), null)
+  const lost = own.filter((game) => game.outcome === 'lost')
+  const won = own.filter((game) => game.outcome === 'won')
+  const middle = [...own].sort((a, b) => a.seconds - b.seconds)[Math.floor(own.length / 2)] ?? null
+  const rows: [string, DryGame | null][] = [
+    ['Soonest lost', by((a, b) => a.seconds < b.seconds, lost)],
+    ['A usual one', middle],
+    ['Soonest won', by((a, b) => a.seconds < b.seconds, won)],
+    ['Most points', by((a, b) => a.score > b.score, own)],
+  ]
+  return rows.flatMap(([name, game]) => (game === null ? [] : [{ name, game }]))
+})
+function show(game: DryGame): void {
+  if (bench.setup !== null) emit('watch', recordingOf(bench.setup, game))
+}
+async function setTo(value: number): Promise<void> {
+  const spec = dry.turned
+  if (spec === undefined) return
+  await bench.act(`Set ${spec.name} to ${value}`, { type: 'set-part', part: spec.id, content: { kind: 'dial', value } })
+}
+</script>
+
+<template>
+  <BenchDeskFrame name="Dials and dry run" about="Dry run">
+    <template #head>
+      <span class="soft" role="status">{{
+        dry.state === 'running'
+          ? `${dry.done} of ${dry.asked} games…`
+          : dry.games.length > 0
+            ? `${dry.games.length} games`
+            : ''
+      }}</span>
+    </template>
+    <template #acts>
+      <v-btn
+        variant="outlined"
+        :loading="dry.state === 'running' && dry.asked >= 1000"
+        data-act="thorough"
+        @click="dry.thorough()"
+        >Play 1000 games</v-btn
+      >
+    </template>
+    <div class="grid">
+      <figure>
+        <figcaption><b>Who wins</b><span class="soft">line: surely between</span></figcaption>
+        <DryRunChart :make="winChart" about="Share of games won, by skill" />
+      </figure>
+      <figure>
+        <figcaption><b>How long a game takes</b><span class="soft">middle half, and the middle</span></figcaption>
+        <DryRunChart :make="timeChart" about="Seconds to the end of a game, by skill" />
+      </figure>
+      <figure class="wide">
+        <figcaption>
+          <b>What one dial does to average players</b>
+          <select v-model="dry.dial" aria-label="Dial of the curve">
+            <option v-for="spec in dry.dials" :key="spec.id" :value="spec.id">{{ spec.name }}</option>
+          </select>
+          <v-btn variant="outlined" size="small" :loading="dry.curving" data-act="curve" @click="dry.drawCurve()"
+            >Try its whole range</v-btn
+          >
+        </figcaption>
+        <DryRunChart
+          v-if="dry.curve.length > 0"
+          :make="curveChart"
+          :about="`Share of average players who win, by ${dry.turned?.name}`"
+        />
+        <p v-if="dry.curve.length > 0 && !dry.curving" class="half" data-testid="half">
+          <template v-if="dry.half !== null"
+            >At {{ dry.half }} {{ dry.turned?.dial?.unit }} half of average players win.
+            <v-btn
+              v-if="dry.half !== dry.value"
+              size="small"
+              variant="outlined"
+              data-act="set-to"
+              @click="setTo(dry.half)"
+              >Set to {{ dry.half }}</v-btn
+            ></template
+          >
+          <template v-else>No value of this dial makes it half and half.</template>
+        </p>
+      </figure>
+      <figure>
+        <figcaption>
+          <b>Points</b>
+          <select v-model.number="skill" aria-label="Skill of the players">
+            <option v-for="one in SKILLS" :key="one.skill" :value="one.skill">{{ one.name }}</option>
+          </select>
+        </figcaption>
+        <DryRunChart :make="scoreChart" :about="`Games by points, ${skillName}`" />
+        <p v-if="spread" class="soft">
+          Middle {{ spread.median }} ({{ spread.medianLow }} to {{ spread.medianHigh }}), from {{ spread.least }} to
+          {{ spread.most }}.
+        </p>
+      </figure>
+      <figure>
+        <figcaption>
+          <b>Where games are lost</b><span class="soft">{{ skillName }}</span>
+        </figcaption>
+        <canvas
+          ref="heat"
+          width="320"
+          height="200"
+          class="heat"
+          role="img"
+          :aria-label="`Where games of ${skillName} players are lost`"
+        />
+      </figure>
+      <figure>
+        <figcaption><b>What ends games</b><span class="soft">all skills</span></figcaption>
+        <p v-if="causes.length === 0" class="soft">Every game was won.</p>
+        <ol class="causes">
+          <li v-for="one in causes" :key="one.cause">
+            <span>{{ one.cause }}</span>
+            <span class="bar"><span :style="{ width: `${one.share.rate * 100}%` }" /></span>
+            <span class="mono">{{ Math.round(one.share.rate * 100) }} %</span>
+          </li>
+        </ol>
+      </figure>
+      <figure>
+        <figcaption>
+          <b>Watch one</b><span class="soft">{{ skillName }}</span>
+        </figcaption>
+        <ul class="watch">
+          <li v-for="one in worth" :key="one.name">
+            <button class="link" :data-watch="one.name" @click="show(one.game)">{{ one.name }}</button>
+            <span class="soft mono">{{ one.game.seconds.toFixed(0) }} s, {{ one.game.score }} points</span>
+          </li>
+        </ul>
+      </figure>
+    </div>
+    <template #beside>
+      <div class="panel">
+        <DryRunPresetButtons />
+        <DryRunForecast />
+        <hr class="fold" />
+        <InspectorDialEditor v-for="spec in dry.dials" :key="spec.id" :spec="spec" />
+      </div>
+    </template>
+  </BenchDeskFrame>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 18px 22px;
+  padding: 14px 16px;
+}
+figure {
+  margin: 0;
+  min-width: 0;
+}
+.wide {
+  grid-column: 1 / -1;
+  border-block: 1px dashed var(--soft);
+  padding: 10px 0;
+}
+figcaption {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 6px;
+}
+figcaption .soft {
+  font-size: 12.5px;
+}
+.half {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-top: 6px;
+}
+select {
+  font: inherit;
+  color: inherit;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  min-height: 32px;
+  background: var(--sheet);
+}
+.heat {
+  width: 100%;
+  display: block;
+}
+.causes,
+.watch {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.causes li {
+  display: grid;
+  grid-template-columns: 120px 1fr 46px;
+  gap: 8px;
+  align-items: center;
+  min-height: 28px;
+}
+.bar {
+  height: 11px;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--vermilion);
+}
+.watch li {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.panel {
+  flex: 1;
+  overflow-y: auto;
+  padding: 14px 16px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  border-top: 1px solid var(--rule);
+}
+</style>
