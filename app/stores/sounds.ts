@@ -1,7 +1,9 @@
 import type { AssetFacts } from '@core/pack/asset'
+import type { Level } from '@core/sound/balance'
 import type { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { bytesKept } from '../storage/assets'
 import { workshop } from '../workers/workshop'
 import { useAssets } from './assets'
 
@@ -46,5 +48,16 @@ export const useSounds = defineStore('sounds', () => {
     await made.play().catch(stop)
   }
 
-  return { playing, peaks, listen, listenUrl, stop }
+  /** How loud each plays, in the order asked; null where it cannot be told. */
+  async function levels(
+    asked: { asset: string; kind: 'sound' | 'music'; gainDb: number }[],
+    facts: Record<string, AssetFacts>,
+    template: Template,
+  ): Promise<(Level | null)[]> {
+    // The worker reads from the store: what was just brought in has to be there.
+    await bytesKept().catch(() => undefined)
+    return workshop().levels(asked, facts, template)
+  }
+
+  return { playing, peaks, levels, listen, listenUrl, stop }
 })

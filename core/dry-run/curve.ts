@@ -1,5 +1,5 @@
 import type { DialSpec } from '../template/template'
-import * as z from 'zod'
+import type * as z from 'zod'
 import type { Rate } from './statistics'
 
 export interface CurvePoint {

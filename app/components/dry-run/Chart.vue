@@ -28,6 +28,8 @@ ChartJs.register(
   Tooltip,
 )
 
+ChartJs.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
+
 export interface ChartColours {
   ink: string
   soft: string
@@ -54,8 +56,7 @@ const config = computed(() => {
     vermilion: of('vermilion'),
     wash: of('teal-wash'),
   })
-  const font = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 12 }
-  return { ...made, options: { ...made.options, font, animation: false as const, maintainAspectRatio: false } }
+  return { ...made, options: { ...made.options, animation: false as const, maintainAspectRatio: false } }
 })
 </script>
 

@@ -166,10 +166,12 @@ const curveChart = computed(() => {
           borderWidth: 0,
           fill: '+1',
           backgroundColor: colours.wash,
+          order: 1,
         },
-        { data: points.map((p) => ({ x: p.value, y: p.wins.low * 100 })), pointRadius: 0, borderWidth: 0 },
+        { data: points.map((p) => ({ x: p.value, y: p.wins.low * 100 })), pointRadius: 0, borderWidth: 0, order: 1 },
         {
           data: points.map((p) => ({ x: p.value, y: p.wins.rate * 100 })),
+          order: 0,
           borderColor: colours.teal,
           backgroundColor: points.map((p) => (p.value === now ? colours.vermilion : colours.teal)),
           pointRadius: points.map((p) => (p.value === now ? 6 : 3)),

@@ -12,6 +12,7 @@ const rows = computed(() =>
   SKILLS.map(({ skill, name }) => ({ name, wins: dry.skills.find((one) => one.skill === skill)?.wins ?? null })),
 )
 const percent = (share: number) => `${Math.round(share * 100)} %`
+const css = (share: number) => `${share * 100}%`
 const sentence = computed(() => {
   const now = dry.average
   if (now === null) return 'Simulated players are playing…'
@@ -41,11 +42,11 @@ const reach = computed(() => {
     <div v-for="row in rows" :key="row.name" class="bar-row">
       <span class="soft">{{ row.name }}</span>
       <span class="bar">
-        <span v-if="row.wins" class="fill" :style="{ width: percent(row.wins.rate) }" />
+        <span v-if="row.wins" class="fill" :style="{ width: css(row.wins.rate) }" />
         <span
           v-if="row.wins"
           class="sure"
-          :style="{ left: percent(row.wins.low), width: percent(row.wins.high - row.wins.low) }"
+          :style="{ left: css(row.wins.low), width: css(row.wins.high - row.wins.low) }"
         />
       </span>
       <span class="mono">{{ row.wins ? percent(row.wins.rate) : '…' }}</span>

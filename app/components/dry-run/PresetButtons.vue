@@ -35,6 +35,7 @@ const set = (preset: Preset) =>
   border: 1px solid var(--ink);
   border-radius: 5px;
   overflow: hidden;
+  flex: none;
 }
 .preset {
   text-align: center;

@@ -81,6 +81,11 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
       <v-btn v-if="content.kind === 'wording'" variant="outlined" @click="desk.show('wording')"
         >All the game’s words</v-btn
       >
+      <template v-if="content.kind === 'dial'">
+        <DryRunPresetButtons />
+        <DryRunForecast />
+        <v-btn variant="outlined" data-act="dry-run" @click="desk.show('dry-run')">Dry run</v-btn>
+      </template>
       <template v-for="one in sheet" :key="one.id">
         <InspectorDialEditor v-if="one.dial" :spec="one" />
         <InspectorWordingEditor v-else :spec="one" compact />

@@ -4,12 +4,10 @@ import type { Command } from '@core/pack/commands'
 import type { MusicContent, SoundContent } from '@core/pack/content'
 import type { PartSpec } from '@core/template/template'
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
-import { bytesKept } from '~/storage/assets'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
 import { useSounds } from '~/stores/sounds'
 import { plain } from '~/stores/swap'
-import { workshop } from '~/workers/workshop'
 
 /** All sounds of the game beside each other: how loud each is, and how loud the template has it. */
 type Audible = SoundContent | MusicContent
@@ -38,9 +36,8 @@ watch(
   async () => {
     const missing = asked.value.filter((one) => !levels.value.has(keyOf(one)))
     if (missing.length === 0 || bench.template === null) return
-    await bytesKept().catch(() => undefined)
     const facts = Object.fromEntries(missing.map((one) => [one.asset!, plain(bench.facts(one.asset!)!)]))
-    const found = await workshop().levels(
+    const found = await sounds.levels(
       missing.map(({ asset, kind, gainDb }) => ({ asset: asset!, kind, gainDb })),
       facts,
       bench.plainTemplate()!,

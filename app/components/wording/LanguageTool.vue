@@ -10,29 +10,32 @@ import { useWording } from '~/stores/wording'
 const at = useWording()
 const bench = useBench()
 const notices = useNotices()
-const COMMON = [
-  'en',
-  'cy',
-  'ga',
-  'de',
-  'fr',
-  'es',
-  'pt',
-  'it',
-  'nl',
-  'pl',
-  'sv',
-  'da',
-  'uk',
-  'tr',
-  'ar',
-  'he',
-  'fa',
-  'hi',
-  'ja',
-  'zh',
-]
+/** As their speakers call them: browsers know only some of these names. */
+const COMMON: Record<string, string> = {
+  en: 'English',
+  cy: 'Cymraeg',
+  ga: 'Gaeilge',
+  gd: 'Gàidhlig',
+  de: 'Deutsch',
+  fr: 'Français',
+  es: 'Español',
+  pt: 'Português',
+  it: 'Italiano',
+  nl: 'Nederlands',
+  pl: 'Polski',
+  sv: 'Svenska',
+  da: 'Dansk',
+  uk: 'Українська',
+  tr: 'Türkçe',
+  ar: 'العربية',
+  he: 'עברית',
+  fa: 'فارسی',
+  hi: 'हिन्दी',
+  ja: '日本語',
+  zh: '中文',
+}
 const nameOf = (tag: string): string => {
+  if (COMMON[tag] !== undefined) return COMMON[tag]
   try {
     const name = new Intl.DisplayNames([tag], { type: 'language' }).of(tag) ?? tag
     return name.charAt(0).toLocaleUpperCase(tag) + name.slice(1)
@@ -42,7 +45,9 @@ const nameOf = (tag: string): string => {
 }
 const taken = computed(() => [bench.pack?.language.tag, ...(bench.pack?.languages.map((one) => one.tag) ?? [])])
 const offered = computed(() =>
-  COMMON.filter((tag) => !taken.value.includes(tag)).map((tag) => ({ tag, name: nameOf(tag) })),
+  Object.entries(COMMON)
+    .filter(([tag]) => !taken.value.includes(tag))
+    .map(([tag, name]) => ({ tag, name })),
 )
 const typed = ref('')
 
