@@ -39,3 +39,34 @@ export function engineRow(id: keyof typeof GAMES): Row {
     goal: '20,000x',
   }
 }
+
+/** What a step leaves on the heap once everything has been made: bytes a step over 200,000 steps of one endless play. */
+export function heapRow(id: keyof typeof GAMES): Row {
+  const doc = GAMES[id]()
+  Object.assign(doc.dials, { goal: 1e9, lives: 1e9, 'speed-up': 0, ...(id === 'windfall' ? { time: 0 } : {}) })
+  const setup = makeSetup(doc)
+  const rules = rulesFor(id)
+  const player = playerFor(id)
+  const input = idleInput()
+  const state = rules.start(setup, 5)
+  const mind = player.make(0.9, 1)
+  // A whole play first, so that hands and things are all in motion; then the step alone.
+  const run = (steps: number, playing: boolean) => {
+    for (let i = 0; i < steps; i++) {
+      if (playing && i % 4 === 0) player.decide(mind, state, setup, input)
+      rules.step(state, input, setup)
+    }
+  }
+  run(400_000, true)
+  run(100_000, false)
+  const collect = (globalThis as { gc?: () => void }).gc
+  collect?.()
+  const before = process.memoryUsage().heapUsed
+  run(200_000, false)
+  const bytes = (process.memoryUsage().heapUsed - before) / 200_000
+  return {
+    what: `${id}, heap growth a step of the rules`,
+    measured: collect === undefined ? 'not measured: run with --expose-gc' : `${bytes.toFixed(1)} bytes`,
+    goal: '0 bytes',
+  }
+}

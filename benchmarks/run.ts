@@ -1,8 +1,10 @@
 import { alignRow, outlineRow, packRow } from './art'
-import { engineRow } from './engine'
+import { engineRow, heapRow } from './engine'
 import { parcelRows } from './parcel'
 import { print } from './report'
+import { loudnessRows } from './sound'
 import { swapRows } from './swap'
+import { wordingRow } from './wording'
 
 print([
   ...(await swapRows()),
@@ -11,5 +13,9 @@ print([
   await packRow(),
   engineRow('windfall'),
   engineRow('updraft'),
+  heapRow('windfall'),
+  heapRow('updraft'),
+  ...(await loudnessRows()),
+  await wordingRow(),
   ...(await parcelRows()),
 ])

@@ -1,13 +1,6 @@
-import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium } from '@playwright/test'
 import sharp from 'sharp'
-import config from '../playwright.config'
+import { withApp } from './app'
 import { median, type Row } from './report'
-
-const PORT = '3478'
 
 /** 8 frames, 1024 x 1024 px, painted with noise so that it is not an easy file; another one for each `seed`. */
 async function strip(first: number): Promise<Buffer> {
@@ -27,22 +20,8 @@ async function strip(first: number): Promise<Buffer> {
 
 /** From choosing a file to the first frame of the stage that shows it, beside the browser's own decode of that file. */
 export async function swapRows(): Promise<Row[]> {
-  const data = mkdtempSync(join(tmpdir(), 'pack-post-bench-'))
-  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, PORT, NUXT_DATA_DIR: data },
-  })
-  await new Promise<void>((resolve) =>
-    server.stdout.on('data', (chunk) => String(chunk).includes('Listening') && resolve()),
-  )
-  const browser = await chromium.launch(config.use?.launchOptions)
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    // The runner names functions with a helper that pages do not have.
-    await page.addInitScript('globalThis.__name = (given) => given')
-    await page.goto(`http://localhost:${PORT}/`)
-    await page.getByTestId('packs').getByText('Puffin Catch').waitFor()
-    await page.goto(`http://localhost:${PORT}/packs/demo-puffin-catch/bench`)
+  return withApp(async (page, url) => {
+    await page.goto(`${url}/packs/demo-puffin-catch/bench`)
     await page.getByTestId('rewind').waitFor()
     await page.getByRole('button', { name: /^Freeze/ }).click()
     await page.getByRole('button', { name: 'From the start' }).click()
@@ -111,9 +90,5 @@ export async function swapRows(): Promise<Row[]> {
         goal: '16 ms',
       },
     ]
-  } finally {
-    await browser.close()
-    server.kill()
-    rmSync(data, { recursive: true, force: true })
-  }
+  })
 }

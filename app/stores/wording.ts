@@ -3,7 +3,7 @@ import type { TextBox } from '@core/game/types'
 import type { Command } from '@core/pack/commands'
 import type { StoryContent, TextStyle, WordingContent } from '@core/pack/content'
 import { contrastOf as ratioOf, textContrast } from '@core/wording/contrast'
-import { fitText, lettersLeft, type Measure } from '@core/wording/fit'
+import { fitText, lettersLeft, type Fit, type Measure } from '@core/wording/fit'
 import { countIn, replaceIn, type Sought } from '@core/wording/replace'
 import { missingIn, textsOf, type GameText } from '@core/wording/texts'
 import { fontFor } from '@player/draw'
@@ -21,6 +21,8 @@ export type WordingTool = (typeof WORDING_TOOLS)[number]
 
 const MEASURED_PX = 100
 const PICTURES_AFTER_MS = 500
+/** Answers that are remembered before they are all forgotten. */
+const MOST_KEPT = 20_000
 
 export interface Fitted {
   fits: boolean
@@ -88,20 +90,51 @@ export const useWording = defineStore('wording', () => {
     pictures.value = made
   }
 
-  /** With the real typeface, as the stage sets it. */
-  function measureFor(one: GameText): Measure {
-    ink ??= new OffscreenCanvas(1, 1).getContext('2d')!
+  const widths = new Map<string, Map<string, number>>()
+  /** With the real typeface, as the stage sets it. Lines are measured once. */
+  function measureFor(one: GameText): { measure: Measure; font: string } {
     const family = letters.value?.faces.get(one.typeface) ?? letters.value?.typeface ?? 'sans-serif'
     const font = fontFor(one.box.tone, MEASURED_PX, family)
-    return (line) => {
-      ink!.font = font
-      return ink!.measureText(line).width / MEASURED_PX
+    let known = widths.get(font)
+    if (known === undefined) widths.set(font, (known = new Map()))
+    const lines = known
+    return {
+      font,
+      measure: (line) => {
+        let width = lines.get(line)
+        if (width === undefined) {
+          if (lines.size > MOST_KEPT) lines.clear()
+          ink ??= new OffscreenCanvas(1, 1).getContext('2d')!
+          ink.font = font
+          width = ink.measureText(line).width / MEASURED_PX
+          lines.set(line, width)
+        }
+        return width
+      },
     }
   }
+
+  /** One answer for each text as it is said, where it is said: an edit works out its own row only. */
+  function kept<T>(into: Map<string, T>, one: GameText, text: string, make: (measure: Measure) => T): T {
+    const { measure, font } = measureFor(one)
+    const { w, h, size } = one.box
+    const id = `${font}|${w}|${h}|${size}|${one.letters.scale}|${one.letters.shrinkTo ?? ''}|${text}`
+    let found = into.get(id)
+    if (found === undefined) {
+      if (into.size > MOST_KEPT) into.clear()
+      into.set(id, (found = make(measure)))
+    }
+    return found
+  }
+  const fitting = new Map<string, Fit>()
+  const rooms = new Map<string, number>()
+  const fitted = (one: GameText, text: string): Fit =>
+    kept(fitting, one, text, (measure) => fitText(text, one.box, one.letters, measure))
+  const fits = (one: GameText, text: string): boolean => fitted(one, text).fits
   function fitOf(one: GameText, text: string): Fitted {
-    const measure = measureFor(one)
-    const { fits, scale } = fitText(text, one.box, one.letters, measure)
-    return { fits, scale, left: lettersLeft(text, one.box, one.letters, measure) }
+    const { scale } = fitted(one, text)
+    const left = kept(rooms, one, text, (measure) => lettersLeft(text, one.box, one.letters, measure))
+    return { fits: fits(one, text), scale, left }
   }
 
   const textIn = (one: GameText, where: string): string =>
@@ -204,7 +237,20 @@ export const useWording = defineStore('wording', () => {
 
   return {
     ...{ tool, key, tag, texts, language, missing, selected, content, pictures, letters },
-    ...{ fitOf, textIn, contrastOf, write, writeMany, found, replaceAll, look, style, addLanguage, removeLanguage },
+    ...{
+      fits,
+      fitOf,
+      textIn,
+      contrastOf,
+      write,
+      writeMany,
+      found,
+      replaceAll,
+      look,
+      style,
+      addLanguage,
+      removeLanguage,
+    },
   }
 })
 

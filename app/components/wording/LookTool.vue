@@ -30,7 +30,7 @@ const fonts = computed(() =>
 const canShrink = computed(() => {
   const one = at.selected
   if (one === null || at.letters === null) return false
-  return [one.text, at.textIn(one, at.tag)].some((text) => !at.fitOf(one, text).fits)
+  return [one.text, at.textIn(one, at.tag)].some((text) => !at.fits(one, text))
 })
 
 async function typeface(value: string): Promise<void> {

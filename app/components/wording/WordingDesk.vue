@@ -18,8 +18,7 @@ const overflowing = computed(() =>
   at.letters === null
     ? []
     : at.texts.filter(
-        (one) =>
-          !at.fitOf(one, one.text).fits || (at.tag !== '' && !at.fitOf(one, at.textIn(one, at.tag) || one.text).fits),
+        (one) => !at.fits(one, one.text) || (at.tag !== '' && !at.fits(one, at.textIn(one, at.tag) || one.text)),
       ),
 )
 const rows = computed(() =>
