@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process'
 import { playerFor, rulesFor } from '../core/game/registry'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
@@ -6,7 +7,7 @@ import { breakwaterGull, puffinCatch, updraft, windfall } from '../tests/support
 import type { Row } from './report'
 
 /** Simulated seconds in each second of one core, the simulated player included. */
-const GAMES = {
+export const GAMES = {
   windfall: () => buildGameDoc(windfall, puffinCatch()),
   updraft: () => buildGameDoc(updraft, breakwaterGull()),
 }
@@ -40,33 +41,12 @@ export function engineRow(id: keyof typeof GAMES): Row {
   }
 }
 
-/** What a step leaves on the heap once everything has been made: bytes a step over 200,000 steps of one endless play. */
+/** What a step leaves on the heap, in a process that plays nothing else, as a worker of the dry run does. */
 export function heapRow(id: keyof typeof GAMES): Row {
-  const doc = GAMES[id]()
-  Object.assign(doc.dials, { goal: 1e9, lives: 1e9, 'speed-up': 0, ...(id === 'windfall' ? { time: 0 } : {}) })
-  const setup = makeSetup(doc)
-  const rules = rulesFor(id)
-  const player = playerFor(id)
-  const input = idleInput()
-  const state = rules.start(setup, 5)
-  const mind = player.make(0.9, 1)
-  // A whole play first, so that hands and things are all in motion; then the step alone.
-  const run = (steps: number, playing: boolean) => {
-    for (let i = 0; i < steps; i++) {
-      if (playing && i % 4 === 0) player.decide(mind, state, setup, input)
-      rules.step(state, input, setup)
-    }
-  }
-  run(400_000, true)
-  run(100_000, false)
-  const collect = (globalThis as { gc?: () => void }).gc
-  collect?.()
-  const before = process.memoryUsage().heapUsed
-  run(200_000, false)
-  const bytes = (process.memoryUsage().heapUsed - before) / 200_000
-  return {
-    what: `${id}, heap growth a step of the rules`,
-    measured: collect === undefined ? 'not measured: run with --expose-gc' : `${bytes.toFixed(1)} bytes`,
-    goal: '0 bytes',
-  }
+  const { stdout } = spawnSync(
+    process.execPath,
+    ['--expose-gc', '--max-semi-space-size=128', '--import', 'tsx', 'benchmarks/heap.ts', id],
+    { encoding: 'utf8', env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.tests.json' } },
+  )
+  return { what: `${id}, heap growth a step of the rules`, measured: `${stdout.trim()} bytes`, goal: '0 bytes' }
 }

@@ -1,58 +1,77 @@
 import type { Samples } from './samples'
 
-/** BS.1770-4 Annex 2: the 48-tap interpolator, as its first two phases. The others are these, mirrored. */
-const PHASES: readonly (readonly number[])[] = [
-  [
-    0.001708984375, 0.010986328125, -0.0196533203125, 0.033203125, -0.0594482421875, 0.1373291015625, 0.97216796875,
-    -0.102294921875, 0.047607421875, -0.026611328125, 0.014892578125, -0.00830078125,
-  ],
-  [
-    -0.0291748046875, 0.029296875, -0.0517578125, 0.089111328125, -0.16650390625, 0.465087890625, 0.77978515625,
-    -0.2003173828125, 0.1015625, -0.0582275390625, 0.0330810546875, -0.0189208984375,
-  ],
-]
-const TAPS = 12
-const TABLE = Float64Array.from([...PHASES[0]!, ...PHASES[1]!])
-/** No phase can make more of its input than this: the sum of its taps' sizes. */
-const MOST = Math.max(...PHASES.map((taps) => taps.reduce((sum, tap) => sum + Math.abs(tap), 0)))
+/**
+ * True peak after ITU-R BS.1770-4 Annex 2: four times as many samples, by a windowed sinc. Longer than the standard's
+ * own example of 12 taps a phase, which loses a quarter of a decibel on sounds with much treble.
+ */
+const HALF = 16
+const TAPS = HALF * 2
+const PHASES = 3
+const TABLE = table()
+/** No phase can make more of its input than this: the largest sum of its taps' sizes. */
+const MOST = Math.max(...Array.from({ length: PHASES }, (_, p) => sizeOf(p)))
 const BLOCK = 256
 
-/** Largest level between and at the four interpolated points that follow sample `i - 6`. */
-function around(channel: Float32Array, i: number): number {
-  let a = 0
-  let b = 0
-  let c = 0
-  let d = 0
-  for (let k = 0; k < TAPS; k++) {
-    const x = channel[i - k] ?? 0
-    a += x * TABLE[k]!
-    b += x * TABLE[TAPS + k]!
-    c += x * TABLE[TAPS + TAPS - 1 - k]!
-    d += x * TABLE[TAPS - 1 - k]!
+/** Rows of taps for a quarter, a half and three quarters of the way from one sample to the next (Blackman-Harris). */
+function table(): Float64Array {
+  const out = new Float64Array(PHASES * TAPS)
+  for (let p = 0; p < PHASES; p++) {
+    let sum = 0
+    for (let k = 0; k < TAPS; k++) {
+      const x = k - HALF + 1 - (p + 1) / (PHASES + 1)
+      const u = (Math.PI * 2 * (x + HALF)) / TAPS
+      const window = 0.35875 - 0.48829 * Math.cos(u) + 0.14128 * Math.cos(2 * u) - 0.01168 * Math.cos(3 * u)
+      out[p * TAPS + k] = (Math.sin(Math.PI * x) / (Math.PI * x)) * window
+      sum += out[p * TAPS + k]!
+    }
+    for (let k = 0; k < TAPS; k++) out[p * TAPS + k]! /= sum
   }
-  return Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d))
+  return out
+}
+function sizeOf(phase: number): number {
+  let sum = 0
+  for (let k = 0; k < TAPS; k++) sum += Math.abs(TABLE[phase * TAPS + k]!)
+  return sum
+}
+
+/** Largest level between sample `i` and the next, and at `i` itself. */
+function around(channel: Float32Array, i: number): number {
+  let most = Math.abs(channel[i] ?? 0)
+  const from = i - HALF + 1
+  const inside = from >= 0 && from + TAPS <= channel.length
+  for (let p = 0; p < PHASES; p++) {
+    let sum = 0
+    if (inside) for (let k = 0; k < TAPS; k++) sum += channel[from + k]! * TABLE[p * TAPS + k]!
+    else for (let k = 0; k < TAPS; k++) sum += (channel[from + k] ?? 0) * TABLE[p * TAPS + k]!
+    const level = Math.abs(sum)
+    if (level > most) most = level
+  }
+  return most
 }
 
 /** Largest level of the signal that a converter would make of the samples, 0..1 and above (1 is 0 dBTP). */
 export function truePeak(samples: Samples): number {
   let most = 0
   for (const channel of samples.channels) {
-    let before = 0
-    for (let from = 0; from < channel.length + TAPS; from += BLOCK) {
-      const to = Math.min(channel.length + TAPS, from + BLOCK)
-      let loud = 0
-      for (let i = from; i < Math.min(to, channel.length); i++) {
+    const blocks = Math.ceil(channel.length / BLOCK)
+    const loud = new Float32Array(blocks)
+    for (let b = 0; b < blocks; b++) {
+      const to = Math.min(channel.length, (b + 1) * BLOCK)
+      for (let i = b * BLOCK; i < to; i++) {
         const level = Math.abs(channel[i]!)
-        if (level > loud) loud = level
+        if (level > loud[b]!) loud[b] = level
       }
-      if (loud > most) most = loud
+      if (loud[b]! > most) most = loud[b]!
+    }
+    for (let b = 0; b < blocks; b++) {
+      const near = Math.max(loud[b]!, loud[b - 1] ?? 0, loud[b + 1] ?? 0)
       // Stretches that cannot reach what was already found are not interpolated.
-      if (Math.max(loud, before) * MOST > most)
-        for (let i = from; i < to; i++) {
-          const level = around(channel, i)
-          if (level > most) most = level
-        }
-      before = loud
+      if (near * MOST <= most) continue
+      const to = Math.min(channel.length, (b + 1) * BLOCK)
+      for (let i = b * BLOCK - (b === 0 ? HALF : 0); i < to; i++) {
+        const level = around(channel, i)
+        if (level > most) most = level
+      }
     }
   }
   return most
@@ -65,7 +84,7 @@ export function peakEnvelope(samples: Samples): Float32Array {
   for (const channel of samples.channels)
     for (let i = 0; i < length; i++) {
       const own = Math.abs(channel[i]!)
-      const level = Math.max(own, own > 0.25 ? around(channel, i + TAPS / 2) : 0)
+      const level = own > 0.25 ? Math.max(around(channel, i), around(channel, i - 1)) : own
       if (level > out[i]!) out[i] = level
     }
   return out
