@@ -12,9 +12,10 @@ import { emptyHistory } from '@core/pack/history'
 import { readFont } from '@core/wording/font'
 import { unzipSafely } from '@core/parcel/unzip'
 import { workplace } from '../../tests/support/workplace'
-import { checkDuration, identify, newFacts } from '@core/pack/take-in'
-import { decodeSound } from '@core/sound/decode'
-import { durationOf } from '@core/sound/samples'
+import { newFacts } from '@core/pack/take-in'
+import { takeSound } from '@core/sound/bring-in'
+import { encoders } from '../../tests/support/sounds'
+import { soundTaken } from '../workers/sound-work'
 import { decodePicture } from '../../server/utils/decode'
 import type { Bringing } from './incoming'
 
@@ -45,15 +46,13 @@ const workshop = {
         ...(wish === undefined ? {} : { sprite: spriteOf(taken, wish, cut) }),
       }
     }),
-  takeSound: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
-    answer(async () => {
-      const kind = identify(name, bytes, 'sound')
-      const durationS = durationOf(await decodeSound(bytes, kind.mime))
-      checkDuration(name, durationS)
-      const hash = hashOf(bytes)
-      const facts = newFacts(name, kind.mime, bytes.length, { durationS }, imported, source)
-      return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, crisp: false, told: [] }
-    }),
+  takeSound: (
+    name: string,
+    bytes: Uint8Array,
+    kind: 'sound' | 'music',
+    imported: string,
+    source: Partial<AssetFacts['source']>,
+  ) => answer(async () => soundTaken(await takeSound(name, bytes, kind, imported, source, encoders))),
   unpack: (name: string, bytes: Uint8Array) =>
     answer(async () => [...unzipSafely(bytes, name)].map(([file, content]) => ({ name: file, bytes: content }))),
   takeFont: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>

@@ -12,22 +12,7 @@ import { bestSeam, clickOf, seamMismatch, type Seam } from '@core/sound/seam'
 import { decibels, truePeak } from '@core/sound/true-peak'
 import { minMax } from '@core/sound/outline'
 import * as Comlink from 'comlink'
-import { createEncoder } from 'wasm-media-encoders'
-import oggWasm from 'wasm-media-encoders/wasm/ogg?url'
 import type { TakenIn } from './workshop.worker'
-
-export const encoders: SoundEncoders = {
-  async vorbis(samples, vbrQuality) {
-    const encoder = await createEncoder('audio/ogg', oggWasm)
-    const channels = samples.channels.length === 1 ? 1 : 2
-    encoder.configure({ channels, sampleRate: samples.sampleRate, vbrQuality, oggSerialNo: 1 })
-    const parts = [encoder.encode(samples.channels).slice(), encoder.finalize().slice()]
-    const out = new Uint8Array(parts[0]!.length + parts[1]!.length)
-    out.set(parts[0]!)
-    out.set(parts[1]!, parts[0]!.length)
-    return out
-  },
-}
 
 export const soundTaken = (made: BroughtSound): TakenIn => ({
   hash: made.hash,
@@ -85,7 +70,7 @@ type Get = (hash: string, template: Template, facts: AssetFacts | undefined) => 
 type Facts = Record<string, AssetFacts>
 
 /** Everything the sound workshop asks of the worker. */
-export const soundWork = (samplesOf: Get) => ({
+export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
   takeSound: (
     name: string,
     bytes: Uint8Array,

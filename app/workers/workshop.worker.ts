@@ -34,7 +34,8 @@ import { readFont, type FontFacts } from '@core/wording/font'
 import widths from '@core/wording/widths.json'
 import * as Comlink from 'comlink'
 import { decodeExact, encodeSmall } from './png'
-import { encoders, soundWork } from './sound-work'
+import { encoders } from './encoders'
+import { soundWork } from './sound-work'
 import { assetBytes } from './sources'
 
 /** Comlink drops fields of errors, so failures a person can act on come back as values. */
@@ -195,7 +196,7 @@ export interface SpriteLook {
   drawn: { x: number; y: number; w: number; h: number } | null
 }
 
-const sounds = soundWork(samplesOf)
+const sounds = soundWork(samplesOf, encoders)
 
 const workshop = {
   /**
