@@ -86,7 +86,7 @@ describe('the sound workshop', () => {
     expect(at.bench.canUndo).toBe('Work on Catch sound')
     await vi.waitFor(() => expect(at.sound.changed).toBe(false), { timeout: 15_000 })
     at.bench.undo()
-    await vi.waitFor(() => expect(at.sound.draft).toEqual(NO_EDIT))
+    await vi.waitFor(() => expect(at.sound.draft).toEqual(NO_EDIT), { timeout: 15_000 })
     expect(partNow('catch-sound')).toEqual(before)
   })
 
@@ -147,7 +147,7 @@ describe('the sound workshop', () => {
     at.desk.show('mix')
     at.bench.select('hero')
     useWorkbench().show()
-    await vi.waitFor(() => expect(at.desk.open).toBe(''))
+    await vi.waitFor(() => expect(at.desk.open).toBe(''), { timeout: 15_000 })
     at.desk.show('mix')
     expect(useWorkbench().open).toBe(false)
   })
@@ -177,11 +177,14 @@ describe('how loud sounds are', () => {
     expect(music).toMatchObject({ loopFromS: 0, loopToS: 0, gainDb: puffinMusic.gainDb })
     expect(music.made).toBeUndefined()
     const { readBytes } = await import('../storage/assets')
-    const bytes = await vi.waitFor(async () => {
-      const found = await readBytes(music.asset!)
-      expect(found).not.toBeNull()
-      return found!
-    })
+    const bytes = await vi.waitFor(
+      async () => {
+        const found = await readBytes(music.asset!)
+        expect(found).not.toBeNull()
+        return found!
+      },
+      { timeout: 15_000 },
+    )
     const heard = await decodeSound(bytes, at.bench.pack!.assets[music.asset!]!.mime)
     expect(durationOf(heard)).toBeCloseTo(3, 2)
     expect(measure(heard).peak).toBeGreaterThan(0.4)

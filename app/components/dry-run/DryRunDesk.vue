@@ -357,7 +357,9 @@ async function setTo(value: number): Promise<void> {
       </figure>
       <figure>
         <figcaption><b>What ends games</b><span class="soft">all skills</span></figcaption>
-        <p v-if="causes.length === 0" class="soft">Every game was won.</p>
+        <p v-if="causes.length === 0" class="soft">
+          {{ dry.games.length === 0 ? 'Simulated players are playing…' : 'Every game was won.' }}
+        </p>
         <ol class="causes">
           <li v-for="one in causes" :key="one.cause">
             <span>{{ one.cause }}</span>
