@@ -1,5 +1,6 @@
 import { makeDrawList } from '../core/game/draw-list'
 import { drawGame, startGame, stepGame, type GameState } from '../core/game/game'
+import { languageFor } from '../core/game/languages'
 import { record, startRecording, type Recording } from '../core/game/recording'
 import { makeSetup, type Setup } from '../core/game/setup'
 import type { GameDoc } from '../core/game/types'
@@ -52,17 +53,6 @@ async function loadFaces(doc: GameDoc): Promise<{ typeface: string; faces: Map<s
     }),
   ])
   return { typeface, faces }
-}
-
-/** Which of the game's languages the player reads: the first that their browser asks for. */
-export function languageFor(doc: GameDoc, wanted: readonly string[]): number {
-  const base = (tag: string) => tag.toLowerCase().split('-')[0]
-  for (const tag of wanted) {
-    const exact = doc.languages.findIndex((one) => one.tag.toLowerCase() === tag.toLowerCase())
-    const near = exact >= 0 ? exact : doc.languages.findIndex((one) => base(one.tag) === base(tag))
-    if (near >= 0) return near
-  }
-  return 0
 }
 
 export interface Running {

@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { puffinCatch, windfall } from '../tests/support/fixtures'
 import { makeDrawList } from '../core/game/draw-list'
 import { drawGame, startGame } from '../core/game/game'
+import { languageFor } from '../core/game/languages'
 import { makeSetup } from '../core/game/setup'
 import type { WordingContent } from '../core/pack/content'
 import type { Pack } from '../core/pack/pack'
 import { buildGameDoc } from '../core/parcel/game-doc'
 import { paint, type Ink } from './draw'
-import { languageFor } from './main'
 
 interface Set {
   text: string

@@ -37,8 +37,6 @@ export interface StageView {
   screen: string
   /** Showing the template's content on the very same moment. */
   before: boolean
-  /** A recorded play is being shown. */
-  replaying: boolean
 }
 
 export interface Thumb {
@@ -75,7 +73,6 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     rewindable: 0,
     screen: 'start',
     before: false,
-    replaying: false,
   })
   let setup = options.setup
   let letters: Letters = options.letters ?? { typeface: 'sans-serif', faces: new Map() }
@@ -139,7 +136,6 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     const recorded = replay.pop()
     const input =
       recorded ?? (robotWanted ? autoplayInput(robot, session.state, setup) : pointerPicks ? idleInput() : human)
-    view.replaying = replay.length > 0
     stepSession(session, input)
     speaker.follow(session.state)
     if (session.step % THUMB_EVERY === 0) takeThumb()
@@ -220,7 +216,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     jump(session, (state) => {
       if (part !== STORY_PARTS.before && state.play === null) beginPlay(state, setup)
       if (part === STORY_PARTS.before) state.play = null
-      tellStory(state, setup, part!, 'play')
+      tellStory(state, setup, part!, part === STORY_PARTS.won ? 'won' : part === STORY_PARTS.lost ? 'lost' : 'play')
       if (state.story !== null)
         state.story.line = Math.max(
           0,
@@ -272,7 +268,6 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     setLanguage(index: number | null): void {
       language = index
     },
-    letters: () => letters,
     toggle(): void {
       if (view.back > 0) this.goOnFromHere()
       else view.running = !view.running

@@ -1,22 +1,13 @@
 import { defineStore } from 'pinia'
-import { ref, watch } from 'vue'
-import { useWorkbench } from './workbench'
+import { ref } from 'vue'
 
-export type Desk = '' | 'sound' | 'mix' | 'wording' | 'dry-run'
+export type Desk = '' | 'art' | 'sound' | 'mix' | 'wording' | 'dry-run'
 
-/** Which large editor, if any, lies over stage and inspector. The art workshop has its own switch; one is open at a time. */
+/** Which large editor, if any, lies over stage and inspector: one at a time. */
 export const useDesk = defineStore('desk', () => {
-  const workbench = useWorkbench()
   const open = ref<Desk>('')
   function show(which: Desk): void {
-    workbench.open = false
     open.value = which
   }
-  watch(
-    () => workbench.open,
-    (art) => {
-      if (art) open.value = ''
-    },
-  )
   return { open, show }
 })

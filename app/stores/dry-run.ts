@@ -50,7 +50,6 @@ export const useDryRun = defineStore('dry-run', () => {
   const skills = computed(() => bySkill(games.value))
   const causes = computed(() => causesOf(games.value))
   const average = computed(() => skills.value.find((one) => one.skill === AVERAGE) ?? null)
-  const fresh = computed(() => playedFor === felt.value && state.value === 'done')
 
   async function run(each: number): Promise<void> {
     const doc = bench.setup?.doc
@@ -132,7 +131,7 @@ export const useDryRun = defineStore('dry-run', () => {
   })
 
   return {
-    ...{ watchers, games, state, done, asked, facts, skills, causes, average, fresh, run, thorough },
+    ...{ watchers, games, state, done, asked, facts, skills, causes, average, thorough },
     ...{ dial, dials, turned, value, curve, curving, drawCurve, half },
   }
 })

@@ -1,7 +1,7 @@
 import type { AssetFacts } from '@core/pack/asset'
 import type { MusicContent, SoundContent } from '@core/pack/content'
 import { editedFrom } from '@core/sound/bring-in'
-import { isNothing, NO_EDIT, type SoundEdit } from '@core/sound/edit'
+import { NO_EDIT, type SoundEdit } from '@core/sound/edit'
 import { kindFor, plainEffect, type EffectRecipe } from '@core/sound/effect-maker'
 import type { Samples } from '@core/sound/samples'
 import { defineStore } from 'pinia'
@@ -264,6 +264,6 @@ export const useSoundBench = defineStore('sound-bench', () => {
   return {
     ...{ tool, draft, preview, theirs, working, marked, view, hearing, recipe, part, spec, content, kind, start },
     ...{ changed, durationS, theirAsset, originalAt, change, hear, hearLoop, hearTheirs, stop, keep, normalise },
-    ...{ findSeam, make, firstRecipe, takeRecording, show, at: listener.at, isNothing: () => isNothing(draft.value) },
+    ...{ findSeam, make, firstRecipe, takeRecording, show, at: listener.at },
   }
 })

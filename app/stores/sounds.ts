@@ -18,7 +18,10 @@ export const useSounds = defineStore('sounds', () => {
     const key = `${hash}:${columns}`
     let found = shapes.get(key)
     if (found === undefined) {
-      found = workshop().peaks(hash, { ...facts, source: { ...facts.source } }, template, columns)
+      // The worker reads from the store: what was just brought in has to be there.
+      found = bytesKept()
+        .catch(() => undefined)
+        .then(() => workshop().peaks(hash, { ...facts, source: { ...facts.source } }, template, columns))
       shapes.set(key, found)
     }
     return found
@@ -54,7 +57,6 @@ export const useSounds = defineStore('sounds', () => {
     facts: Record<string, AssetFacts>,
     template: Template,
   ): Promise<(Level | null)[]> {
-    // The worker reads from the store: what was just brought in has to be there.
     await bytesKept().catch(() => undefined)
     return workshop().levels(asked, facts, template)
   }

@@ -156,8 +156,6 @@ export const useWording = defineStore('wording', () => {
     return textContrast(fill, outlined ? (style.outlineColour ?? colours.ink) : null, cut(picture.behind, one.box))
   }
 
-  const holds = (text: string, wanted: Sought) => countIn(text, wanted)
-
   function commandFor(one: GameText, text: string, where: string): Command | null {
     if (where !== '') return { type: 'set-words', tag: where, words: { [one.key]: text === '' ? null : text } }
     const now = bench.content(one.spec.id)
@@ -201,7 +199,7 @@ export const useWording = defineStore('wording', () => {
   }
 
   const found = (sought: Sought, where: string): { one: GameText; count: number }[] =>
-    texts.value.map((one) => ({ one, count: holds(textIn(one, where), sought) })).filter((hit) => hit.count > 0)
+    texts.value.map((one) => ({ one, count: countIn(textIn(one, where), sought) })).filter((hit) => hit.count > 0)
 
   async function replaceAll(sought: Sought, put: string, where: string): Promise<number> {
     const hits = found(sought, where)

@@ -3,6 +3,7 @@ import type { Clip, Frame, SpriteContent, Strip } from '@core/pack/content'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useBench } from './bench'
+import { useDesk } from './desk'
 import { useSwap } from './swap'
 
 export const TOOLS = ['frames', 'cut', 'clean', 'line-up', 'stand', 'touch', 'colour', 'size'] as const
@@ -12,7 +13,13 @@ export type Tool = (typeof TOOLS)[number]
 export const useWorkbench = defineStore('workbench', () => {
   const bench = useBench()
   const swap = useSwap()
-  const open = ref(false)
+  const desk = useDesk()
+  const open = computed({
+    get: () => desk.open === 'art',
+    set: (on) => {
+      if (on !== (desk.open === 'art')) desk.show(on ? 'art' : '')
+    },
+  })
   const tool = ref<Tool>('frames')
   const clipName = ref('')
   const index = ref(0)

@@ -7,10 +7,9 @@ import { renderEdit, type SoundEdit } from '@core/sound/edit'
 import type { EffectRecipe } from '@core/sound/effect-maker'
 import type { SoundEncoders } from '@core/sound/encode'
 import { loudnessAs, loudnessOf } from '@core/sound/loudness'
-import { durationOf, measure, type Samples } from '@core/sound/samples'
+import { measure, type Samples } from '@core/sound/samples'
 import { bestSeam, clickOf, seamMismatch, type Seam } from '@core/sound/seam'
 import { decibels, truePeak } from '@core/sound/true-peak'
-import { minMax } from '@core/sound/outline'
 import * as Comlink from 'comlink'
 import type { TakenIn } from './workshop.worker'
 
@@ -27,18 +26,16 @@ export const soundTaken = (made: BroughtSound): TakenIn => ({
 export interface SoundLook {
   durationS: number
   channels: number
-  sampleRate: number
   /** LUFS: integrated for music, loudest moment for effects. */
   lufs: number
   peakDb: number
   headS: number
-  clippedShare: number
 }
 
 const look = (samples: Samples, kind: 'sound' | 'music'): SoundLook => {
-  const { durationS, headS, clippedShare } = measure(samples)
+  const { durationS, headS } = measure(samples)
   return {
-    ...{ durationS, headS, clippedShare, channels: samples.channels.length, sampleRate: samples.sampleRate },
+    ...{ durationS, headS, channels: samples.channels.length },
     lufs: loudnessAs(kind, loudnessOf(samples)),
     peakDb: decibels(truePeak(samples)),
   }
@@ -113,11 +110,6 @@ export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
       preview,
       channels.map((channel) => channel.buffer),
     )
-  },
-
-  async originalWave(hash: string, facts: AssetFacts, template: Template, fromS: number, toS: number, columns: number) {
-    const samples = await samplesOf(hash, template, facts)
-    return samples === null ? null : { durationS: durationOf(samples), wave: minMax(samples, fromS, toS, columns) }
   },
 
   async lookAt(hash: string, facts: AssetFacts, template: Template, kind: 'sound' | 'music') {

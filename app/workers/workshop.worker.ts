@@ -114,6 +114,10 @@ function remember<T>(most: number, make: Make<T>) {
   const get: Make<T> = (hash, template, facts) => {
     const found = kept.get(hash) ?? make(hash, template, facts).catch(() => null)
     keep(hash, found)
+    // What is not there, or not yet, is asked for again the next time.
+    void found.then((value) => {
+      if (value === null && kept.get(hash) === found) kept.delete(hash)
+    })
     return found
   }
   return Object.assign(get, { put: (hash: string, value: T) => keep(hash, Promise.resolve(value)) })
@@ -237,7 +241,6 @@ const workshop = {
   takeRecording: (...given: Parameters<typeof sounds.takeRecording>) => answer(() => sounds.takeRecording(...given)),
   takeEffect: sounds.takeEffect,
   previewSound: sounds.previewSound,
-  originalWave: sounds.originalWave,
   lookAt: sounds.lookAt,
   seam: sounds.seam,
   editSound: sounds.editSound,

@@ -1,5 +1,6 @@
 import { add, type DrawList } from './draw-list'
 import { clearEvents, makeEvents } from './events'
+import { isRightToLeft, wordsIn } from './languages'
 import { rulesFor } from './registry'
 import type { PlayState } from './rules'
 import {
@@ -182,7 +183,8 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
     if (state.screen === 'story') return act(state, setup, { do: 'next-line' })
   }
   // The end comes as a surprise: a key pressed for the play in that moment is not meant for its first button.
-  const surprised = (state.screen === 'won' || state.screen === 'lost') && state.screenStep < 20
+  const ended = state.screen === 'won' || state.screen === 'lost' || (state.story?.then ?? 'play') !== 'play'
+  const surprised = ended && state.screenStep < 20
   if (pressed & BITS.confirm && !surprised) act(state, setup, buttons[state.focus]!.act)
   else if (state.screen === 'story') waitForLine(state, setup)
 }
@@ -236,16 +238,6 @@ function drawLine(story: NonNullable<GameState['story']>, setup: Setup, list: Dr
   }
   add(list, 'text', key, 0, 0)
 }
-
-/** A wording part's text in a language (index), or in the first one where that has none. */
-export function wordsIn(setup: Setup, part: string, language: number): string {
-  const own = language > 0 ? setup.doc.languages[language]?.words[part] : undefined
-  return own ?? setup.doc.words[part]?.text ?? ''
-}
-
-/** Scripts that are written from right to left, by the language that most often is. */
-const RIGHT_TO_LEFT = /^(ar|arc|ckb|dv|fa|he|ks|ku-arab|pa-arab|ps|sd|syr|ug|ur|yi)(-|$)/i
-export const isRightToLeft = (tag: string): boolean => RIGHT_TO_LEFT.test(tag)
 
 /** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
 export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {

@@ -112,11 +112,9 @@ describe('what cannot be taken is one sentence', () => {
     const count = Math.ceil((3 * 3600 * 44100) / 1152)
     const long = new Uint8Array(frame.length * count)
     for (let i = 0; i < count; i++) long.set(frame, i * frame.length)
-    const began = performance.now()
     await expect(take('night.mp3', 'music', long.subarray(0, 39_000_000))).rejects.toThrow(
       /“night.mp3” runs for .*15 minutes/,
     )
-    expect(performance.now() - began).toBeLessThan(60_000)
   })
 
   it('a file whose head lies about its length is stopped while it is decoded', async () => {
@@ -129,27 +127,24 @@ describe('what cannot be taken is one sentence', () => {
 
 describe('packing for the parcel', () => {
   it('takes a WAV for a click and Vorbis for anything longer', async () => {
-    expect((await encodeForParcel(mono(wave(0.02, sine(500, -6), 22050), 22050), 'sound', encoders)).mime).toBe(
-      'audio/wav',
-    )
-    const long = await encodeForParcel(stereo(wave(1, sine(500, -6))), 'sound', encoders)
+    expect((await encodeForParcel(mono(wave(0.02, sine(500, -6), 22050), 22050), encoders)).mime).toBe('audio/wav')
+    const long = await encodeForParcel(stereo(wave(1, sine(500, -6))), encoders)
     expect(long.mime).toBe('audio/ogg')
-    expect(long.tried[0]!.bytes).toBe(long.bytes.length)
   })
   it('starts and ends on the sample, so that loops stay closed and effects come at once', async () => {
-    const { bytes } = await encodeForParcel(mono(wave(1.2345, sine(500, -6), 44100), 44100), 'music', encoders)
+    const { bytes } = await encodeForParcel(mono(wave(1.2345, sine(500, -6), 44100), 44100), encoders)
     const back = await decodeSound(bytes, 'audio/ogg')
     expect(back.channels[0]!.length).toBe(Math.round(1.2345 * 44100))
     expect(measure(back).headS).toBeLessThan(0.002)
   })
   it('makes one channel of two that are the same, and 48 kHz of more', async () => {
-    const { bytes } = await encodeForParcel(stereo(wave(1, sine(500, -6), 96000), 96000), 'sound', encoders)
+    const { bytes } = await encodeForParcel(stereo(wave(1, sine(500, -6), 96000), 96000), encoders)
     const back = await decodeSound(bytes, 'audio/ogg')
     expect(back.channels).toHaveLength(1)
     expect(back.sampleRate).toBe(48000)
   })
   it('gives the same bytes for the same samples', async () => {
-    const again = () => encodeForParcel(mono(wave(0.8, sine(300, -9))), 'sound', encoders)
+    const again = () => encodeForParcel(mono(wave(0.8, sine(300, -9))), encoders)
     expect((await again()).bytes).toEqual((await again()).bytes)
   })
 })

@@ -52,7 +52,7 @@ export async function takeSound(
   const plain = stripSoundTags(bytes, mime)
   // Music in MP3 has silence around it that opens its loop; everything else that is small already stays as it is.
   const keeps = plain !== null && playsAsIs(bytes, mime) && !(mime === 'audio/mpeg' && kind === 'music')
-  const packed = keeps && mime !== 'audio/wav' ? null : await encodeForParcel(samples, kind, encoders)
+  const packed = keeps && mime !== 'audio/wav' ? null : await encodeForParcel(samples, encoders)
   if (keeps && (packed === null || plain.length <= packed.bytes.length)) {
     const hash = hashOf(plain)
     return { hash, facts: factsOf(mime, plain.length), files: new Map([[hash, plain]]), originals: {}, samples }
@@ -94,7 +94,7 @@ export async function takeEffect(
   encoders: SoundEncoders,
 ): Promise<BroughtSound> {
   const samples = makeEffect(recipe)
-  const { bytes, mime } = await encodeForParcel(samples, 'sound', encoders)
+  const { bytes, mime } = await encodeForParcel(samples, encoders)
   const hash = hashOf(bytes)
   const facts = newFacts(
     `${recipe.kind}-${recipe.seed}.${mime === 'audio/wav' ? 'wav' : 'ogg'}`,
@@ -144,7 +144,7 @@ export async function editSound<C extends SoundContent | MusicContent>(
   const loop = loops ? { loopFromS: rendered.loopFromS, loopToS: rendered.loopToS } : {}
   if (isNothing(edit) && origin.madeFrom === undefined && origin.mime !== 'audio/wav' && origin.mime !== 'audio/flac')
     return { content: { ...rest, asset: from, ...loop } as C }
-  const { bytes, mime } = await encodeForParcel(rendered.samples, content.kind, encoders)
+  const { bytes, mime } = await encodeForParcel(rendered.samples, encoders)
   const hash = hashOf(bytes)
   const facts: AssetFacts = {
     ...origin,

@@ -13,12 +13,13 @@ export interface SoundEncoders {
 export interface Encoded {
   bytes: Uint8Array
   mime: Mime
-  /** What was tried, smallest first, for people who ask. */
-  tried: { name: string; bytes: number }[]
 }
 
-const QUALITY = { sound: 4, music: 4 } as const
+/** Of -1..10: what nobody tells from the original on a phone or a laptop. */
+const QUALITY = 4
 const MOST_RATE = 48000
+/** Samples up to which a WAV can be the smaller one. */
+const WORTH_TRYING = 120_000
 /** Both channels closer than this everywhere: it was mono all along. */
 const SAME = 1e-4
 
@@ -30,24 +31,12 @@ const twins = ({ channels }: Samples): boolean =>
  * an Ogg Vorbis the smaller one is taken. Both start and end on the sample, unlike MP3, whose padding opens loops and
  * delays effects, and both play in every current browser.
  */
-export async function encodeForParcel(
-  samples: Samples,
-  kind: 'sound' | 'music',
-  encoders: SoundEncoders,
-): Promise<Encoded> {
+export async function encodeForParcel(samples: Samples, encoders: SoundEncoders): Promise<Encoded> {
   const two = samples.channels.length > 2 || twins(samples) ? toMono(samples) : samples
   const ready = two.sampleRate > MOST_RATE ? toRate(two, MOST_RATE) : two
-  const options: { name: string; mime: Mime; bytes: Uint8Array }[] = []
-  const length = ready.channels[0]?.length ?? 0
+  const vorbis: Encoded = { mime: 'audio/ogg', bytes: await encoders.vorbis(ready, QUALITY) }
   // Longer ones are many times smaller as Vorbis: writing the WAV would only cost time.
-  if (length * ready.channels.length < 120_000)
-    options.push({ name: 'WAV', mime: 'audio/wav', bytes: encodeWav(ready) })
-  options.push({ name: 'Ogg Vorbis', mime: 'audio/ogg', bytes: await encoders.vorbis(ready, QUALITY[kind]) })
-  options.sort((a, b) => a.bytes.length - b.bytes.length)
-  const best = options[0]!
-  return {
-    bytes: best.bytes,
-    mime: best.mime,
-    tried: options.map(({ name, bytes }) => ({ name, bytes: bytes.length })),
-  }
+  if ((ready.channels[0]?.length ?? 0) * ready.channels.length >= WORTH_TRYING) return vorbis
+  const wav: Encoded = { mime: 'audio/wav', bytes: encodeWav(ready) }
+  return wav.bytes.length < vorbis.bytes.length ? wav : vorbis
 }

@@ -3,7 +3,7 @@ import { onBeforeUnmount, onMounted } from 'vue'
 import { useDesk } from '~/stores/desk'
 
 /** A large editor over stage and inspector: a heading, the work in the middle, and beside it a window for the stage. */
-const { name, about, wide = false } = defineProps<{ name: string; about: string; wide?: boolean }>()
+const { name, about } = defineProps<{ name: string; about: string }>()
 const desk = useDesk()
 function keys(event: KeyboardEvent): void {
   if (event.key === 'Escape' && !/^(input|textarea)$/i.test((event.target as HTMLElement).tagName)) desk.open = ''
@@ -13,7 +13,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>
-  <section :class="['desk', { wide }]" :aria-label="`${about}: ${name}`" :data-testid="`desk-${desk.open}`">
+  <section class="desk" :aria-label="`${about}: ${name}`" :data-testid="`desk-${desk.open}`">
     <header>
       <h2>{{ name }}</h2>
       <slot name="head" />
@@ -29,7 +29,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
     <div class="work"><slot /></div>
     <aside>
       <div class="window" aria-hidden="true" />
-      <slot name="beside" />
+      <slot name="tools" />
+      <div class="panel"><slot name="beside" /></div>
     </aside>
   </section>
 </template>
@@ -70,5 +71,13 @@ aside {
 .window {
   height: 214px;
   flex: none;
+}
+.panel {
+  flex: 1;
+  overflow-y: auto;
+  padding: 14px 16px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
 }
 </style>

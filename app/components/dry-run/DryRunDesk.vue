@@ -381,12 +381,10 @@ async function setTo(value: number): Promise<void> {
       </figure>
     </div>
     <template #beside>
-      <div class="panel">
-        <DryRunPresetButtons />
-        <DryRunForecast />
-        <hr class="fold" />
-        <InspectorDialEditor v-for="spec in dry.dials" :key="spec.id" :spec="spec" />
-      </div>
+      <DryRunPresetButtons />
+      <DryRunForecast />
+      <hr class="fold" />
+      <InspectorDialEditor v-for="spec in dry.dials" :key="spec.id" :spec="spec" />
     </template>
   </BenchDeskFrame>
 </template>
@@ -422,14 +420,6 @@ figcaption .soft {
   gap: 12px;
   margin-top: 6px;
 }
-select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 32px;
-  background: var(--sheet);
-}
 .heat {
   width: 100%;
   display: block;
@@ -461,14 +451,5 @@ select {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
-}
-.panel {
-  flex: 1;
-  overflow-y: auto;
-  padding: 14px 16px;
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  border-top: 1px solid var(--rule);
 }
 </style>

@@ -136,12 +136,4 @@ watch(close, draw)
   align-items: center;
   gap: 10px;
 }
-.reach select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 30px;
-  background: var(--sheet);
-}
 </style>

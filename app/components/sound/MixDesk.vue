@@ -197,17 +197,15 @@ const shown = (db: number) => `${db > 0 ? '+' : ''}${db} dB`.replace('-', '−')
       </tbody>
     </table>
     <template #beside>
-      <div class="panel">
-        <p>
-          The mark on each bar is how loud the template has that sound among the others.
-          <b>Level all</b> brings yours there.
-        </p>
-        <p class="soft">
-          Effects count by their loudest 400 ms, music by the whole of it (ITU-R BS.1770-4). Nothing is raised over −1
-          dBTP.
-        </p>
-        <p class="soft">For a voice, let the music step back: it comes up again after the last word.</p>
-      </div>
+      <p>
+        The mark on each bar is how loud the template has that sound among the others.
+        <b>Level all</b> brings yours there.
+      </p>
+      <p class="soft">
+        Effects count by their loudest 400 ms, music by the whole of it (ITU-R BS.1770-4). Nothing is raised over −1
+        dBTP.
+      </p>
+      <p class="soft">For a voice, let the music step back: it comes up again after the last word.</p>
     </template>
   </BenchDeskFrame>
 </template>
@@ -288,21 +286,5 @@ tbody th {
 }
 .db {
   text-align: right;
-}
-select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 34px;
-  background: var(--sheet);
-}
-.panel {
-  padding: 14px 16px;
-  display: grid;
-  gap: 12px;
-  align-content: start;
-  overflow-y: auto;
-  border-top: 1px solid var(--rule);
 }
 </style>

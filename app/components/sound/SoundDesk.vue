@@ -83,26 +83,14 @@ const look = computed(() => at.preview?.look)
         </div>
       </dl>
     </div>
+    <template #tools><BitsToolTabs v-model="at.tool" :tools="tools" :names="NAMES" /></template>
     <template #beside>
-      <nav aria-label="Tools">
-        <button
-          v-for="tool in tools"
-          :key="tool"
-          :class="['plain-button', 'tool', { on: tool === at.tool }]"
-          :aria-pressed="tool === at.tool"
-          @click="at.tool = tool"
-        >
-          {{ NAMES[tool] }}
-        </button>
-      </nav>
-      <div class="panel">
-        <SoundCutTool v-if="at.tool === 'cut'" />
-        <SoundLevelTool v-else-if="at.tool === 'level'" />
-        <SoundSpeedTool v-else-if="at.tool === 'speed'" />
-        <SoundLoopTool v-else-if="at.tool === 'loop'" />
-        <SoundMakeTool v-else-if="at.tool === 'make'" />
-        <SoundRecordTool v-else />
-      </div>
+      <SoundCutTool v-if="at.tool === 'cut'" />
+      <SoundLevelTool v-else-if="at.tool === 'level'" />
+      <SoundSpeedTool v-else-if="at.tool === 'speed'" />
+      <SoundLoopTool v-else-if="at.tool === 'loop'" />
+      <SoundMakeTool v-else-if="at.tool === 'make'" />
+      <SoundRecordTool v-else />
     </template>
   </BenchDeskFrame>
 </template>
@@ -146,28 +134,5 @@ dd {
 .hot dd {
   color: var(--vermilion);
   font-weight: 700;
-}
-nav {
-  display: grid;
-  grid-template-columns: repeat(5, 1fr);
-  border-block: 1px solid var(--rule);
-}
-.tool {
-  text-align: center;
-  min-height: 36px;
-  border-right: 1px solid var(--rule);
-  font-weight: 600;
-}
-.tool.on {
-  background: var(--ink);
-  color: var(--sheet);
-}
-.panel {
-  flex: 1;
-  overflow-y: auto;
-  padding: 14px 16px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
 }
 </style>

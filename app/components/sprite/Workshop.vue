@@ -21,23 +21,22 @@ const name = computed(() => {
   const entry = content?.kind === 'cast' ? content.entries.find((one) => one.id === at.entry) : undefined
   return entry?.name ?? at.spec?.name ?? ''
 })
+/** While a colour is being picked, Escape ends that and not the work. */
 function keys(event: KeyboardEvent): void {
-  if (event.key === 'Escape') {
-    if (at.picking !== null) at.picking = null
-    else at.open = false
-  }
+  if (event.key !== 'Escape' || at.picking === null) return
+  event.stopImmediatePropagation()
+  at.picking = null
 }
-onMounted(() => window.addEventListener('keydown', keys))
+onMounted(() => window.addEventListener('keydown', keys, { capture: true }))
 onBeforeUnmount(() => {
-  window.removeEventListener('keydown', keys)
+  window.removeEventListener('keydown', keys, { capture: true })
   at.speed = 0
 })
 </script>
 
 <template>
-  <section v-if="at.sprite" class="workshop" :aria-label="`Art workshop: ${name}`" data-testid="workshop">
-    <header>
-      <h2>{{ name }}</h2>
+  <BenchDeskFrame v-if="at.sprite" :name="name" about="Art workshop" data-testid="workshop">
+    <template #head>
       <div class="clips" role="group" aria-label="Clip">
         <button
           v-for="clip in at.clips"
@@ -49,55 +48,25 @@ onBeforeUnmount(() => {
           {{ clip }} <span class="soft">{{ at.sprite.clips[clip]!.frames.length }}</span>
         </button>
       </div>
-      <span class="gap" />
-      <v-btn color="primary" @click="at.open = false">Done</v-btn>
-    </header>
+    </template>
     <SpriteCutBoard v-if="at.tool === 'cut'" class="board" />
     <SpriteBoard v-else class="board" />
-    <aside>
-      <div class="window" aria-hidden="true" />
-      <nav aria-label="Tools">
-        <button
-          v-for="tool in TOOLS"
-          :key="tool"
-          :class="['plain-button', 'tool', { on: tool === at.tool }]"
-          :aria-pressed="tool === at.tool"
-          @click="at.tool = tool"
-        >
-          {{ NAMES[tool] }}
-        </button>
-      </nav>
-      <div class="panel">
-        <SpriteClipTool v-if="at.tool === 'frames'" />
-        <SpriteCutTool v-else-if="at.tool === 'cut'" />
-        <SpriteCleanTool v-else-if="at.tool === 'clean'" />
-        <SpriteLineUpTool v-else-if="at.tool === 'line-up'" />
-        <SpriteStandTool v-else-if="at.tool === 'stand'" />
-        <SpriteTouchTool v-else-if="at.tool === 'touch'" />
-        <SpriteColourTool v-else-if="at.tool === 'colour'" />
-        <SpriteSizeTool v-else />
-      </div>
-    </aside>
-    <SpriteFilmstrip class="strip" />
-  </section>
+    <SpriteFilmstrip />
+    <template #tools><BitsToolTabs v-model="at.tool" :tools="TOOLS" :names="NAMES" /></template>
+    <template #beside>
+      <SpriteClipTool v-if="at.tool === 'frames'" />
+      <SpriteCutTool v-else-if="at.tool === 'cut'" />
+      <SpriteCleanTool v-else-if="at.tool === 'clean'" />
+      <SpriteLineUpTool v-else-if="at.tool === 'line-up'" />
+      <SpriteStandTool v-else-if="at.tool === 'stand'" />
+      <SpriteTouchTool v-else-if="at.tool === 'touch'" />
+      <SpriteColourTool v-else-if="at.tool === 'colour'" />
+      <SpriteSizeTool v-else />
+    </template>
+  </BenchDeskFrame>
 </template>
 
 <style scoped>
-.workshop {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr) 332px;
-  background: var(--sheet);
-  min-width: 0;
-  min-height: 0;
-}
-header {
-  grid-column: 1 / -1;
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  padding: 8px 12px 8px 16px;
-  border-bottom: 1px dashed var(--soft);
-}
 .clips {
   display: flex;
   gap: 5px;
@@ -113,52 +82,8 @@ header {
   border: 1.5px solid var(--ink);
   font-weight: 700;
 }
-.gap {
-  flex: 1;
-}
 .board {
-  grid-column: 1;
-  grid-row: 2;
-}
-aside {
-  grid-column: 2;
-  grid-row: 2 / 4;
-  display: flex;
-  flex-direction: column;
-  border-left: 1px solid var(--rule);
-  min-height: 0;
-}
-/* The running stage is laid over this. */
-.window {
-  height: 214px;
-  flex: none;
-}
-nav {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border-block: 1px solid var(--rule);
-}
-.tool {
-  text-align: center;
-  min-height: 36px;
-  border-right: 1px solid var(--rule);
-  border-bottom: 1px solid var(--rule);
-  font-weight: 600;
-}
-.tool.on {
-  background: var(--ink);
-  color: var(--sheet);
-}
-.panel {
   flex: 1;
-  overflow-y: auto;
-  padding: 14px 16px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
-.strip {
-  grid-column: 1;
-  grid-row: 3;
+  min-height: 0;
 }
 </style>

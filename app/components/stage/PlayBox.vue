@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Setup } from '@core/game/setup'
 import type { Template } from '@core/template/template'
-import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import { onBeforeUnmount, onMounted, shallowRef, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
 import { lettersOf } from '~/composables/typeface'
@@ -11,12 +11,12 @@ import { useAssets } from '~/stores/assets'
 const { setup, template } = defineProps<{ setup: Setup; template: Template }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const assets = useAssets()
-let stage: Stage | null = null
+const stage = shallowRef<Stage | null>(null)
 
 onMounted(async () => {
   const [letters] = await Promise.all([lettersOf(setup.doc, template), loadImagesOf(setup.doc, template)])
   if (canvas.value === null) return
-  stage = makeStage(canvas.value, {
+  stage.value = makeStage(canvas.value, {
     setup,
     images: () => assets.bitmaps(),
     letters,
@@ -30,14 +30,21 @@ onMounted(async () => {
     auto: false,
     seed: crypto.getRandomValues(new Uint32Array(1))[0],
   })
-  stage.setMuted(false)
+  stage.value.setMuted(false)
   canvas.value.focus({ preventScroll: true })
 })
-onBeforeUnmount(() => stage?.close())
+onBeforeUnmount(() => stage.value?.close())
 </script>
 
 <template>
-  <canvas ref="canvas" class="play-box" tabindex="0" role="application" :aria-label="setup.doc.title" />
+  <canvas
+    ref="canvas"
+    class="play-box"
+    tabindex="0"
+    role="application"
+    :aria-label="setup.doc.title"
+    :data-screen="stage?.view.screen"
+  />
 </template>
 
 <style scoped>

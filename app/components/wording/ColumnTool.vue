@@ -157,12 +157,4 @@ textarea {
   padding-left: 24px;
   font-size: 13px;
 }
-select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 34px;
-  background: var(--sheet);
-}
 </style>

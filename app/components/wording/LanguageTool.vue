@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LANGUAGE_TAG } from '@core/pack/content'
-import { isRightToLeft } from '@core/game/game'
+import { isRightToLeft } from '@core/game/languages'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
@@ -139,14 +139,5 @@ li.here {
   line-height: 1.3;
   min-height: 40px;
   justify-content: center;
-}
-select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 34px;
-  max-width: 150px;
-  background: var(--sheet);
 }
 </style>

@@ -215,13 +215,4 @@ input[type='color'] {
   background: none;
   padding: 2px;
 }
-select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 34px;
-  max-width: 190px;
-  background: var(--sheet);
-}
 </style>

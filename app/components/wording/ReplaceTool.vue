@@ -65,12 +65,4 @@ async function replace(): Promise<void> {
   justify-content: space-between;
   align-items: center;
 }
-select {
-  font: inherit;
-  color: inherit;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  min-height: 34px;
-  background: var(--sheet);
-}
 </style>

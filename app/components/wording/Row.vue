@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { isRightToLeft } from '@core/game/game'
+import { isRightToLeft } from '@core/game/languages'
 import { LEAST_CONTRAST } from '@core/wording/contrast'
-import { readTable } from '@core/wording/table'
+import { layColumn, readTable } from '@core/wording/table'
 import type { GameText } from '@core/wording/texts'
 import { computed } from 'vue'
 import { placeOf } from '~/composables/screen-pictures'
@@ -36,12 +36,9 @@ function pasted(event: ClipboardEvent, where: string): void {
   if (!cells || !/[\n\t]/.test(text.trimEnd())) return
   event.preventDefault()
   void swap.trying('', async () => {
-    const rows = readTable(text, 'what was pasted', true)
     const from = at.texts.findIndex((some) => some.key === one.key)
-    const changes = rows.flatMap((row, i) => {
-      const key = at.texts[from + i]?.key
-      return key === undefined || (row[0] ?? '') === '' ? [] : [{ key, text: row[0]! }]
-    })
+    const keys = at.texts.map((some) => some.key)
+    const changes = layColumn(readTable(text, 'what was pasted', true), keys, from).laid
     await at.writeMany(`Paste ${changes.length} texts`, changes, where)
   })
 }

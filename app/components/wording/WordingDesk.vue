@@ -89,24 +89,12 @@ watch(
         <WordingRow :key="item.key" :one="item" :here="item.key === at.key" @choose="choose(item.key)" />
       </template>
     </v-virtual-scroll>
+    <template #tools><BitsToolTabs v-model="at.tool" :tools="WORDING_TOOLS" :names="NAMES" /></template>
     <template #beside>
-      <nav aria-label="Tools">
-        <button
-          v-for="tool in WORDING_TOOLS"
-          :key="tool"
-          :class="['plain-button', 'tool', { on: tool === at.tool }]"
-          :aria-pressed="tool === at.tool"
-          @click="at.tool = tool"
-        >
-          {{ NAMES[tool] }}
-        </button>
-      </nav>
-      <div class="panel">
-        <WordingLookTool v-if="at.tool === 'look'" />
-        <WordingLanguageTool v-else-if="at.tool === 'languages'" />
-        <WordingReplaceTool v-else-if="at.tool === 'replace'" @show="choose" />
-        <WordingColumnTool v-else />
-      </div>
+      <WordingLookTool v-if="at.tool === 'look'" />
+      <WordingLanguageTool v-else-if="at.tool === 'languages'" />
+      <WordingReplaceTool v-else-if="at.tool === 'replace'" @show="choose" />
+      <WordingColumnTool v-else />
     </template>
   </BenchDeskFrame>
 </template>
@@ -143,28 +131,5 @@ watch(
 .rows {
   flex: 1;
   min-height: 0;
-}
-nav {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border-block: 1px solid var(--rule);
-}
-.tool {
-  text-align: center;
-  min-height: 36px;
-  border-right: 1px solid var(--rule);
-  font-weight: 600;
-}
-.tool.on {
-  background: var(--ink);
-  color: var(--sheet);
-}
-.panel {
-  flex: 1;
-  overflow-y: auto;
-  padding: 14px 16px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
 }
 </style>

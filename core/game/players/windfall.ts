@@ -1,6 +1,6 @@
 import { random } from '../random'
 import type { SimulatedMind, SimulatedPlayer } from '../rules'
-import { actorOfThing, GROUND_Y, windfallPlan, type Windfall, type WindfallPlan } from '../rules/windfall'
+import { actorOfThing, CAPACITY, GROUND_Y, windfallPlan, type Windfall, type WindfallPlan } from '../rules/windfall'
 import type { Setup } from '../setup'
 import { STAGE, type Input } from '../types'
 
@@ -13,14 +13,13 @@ function make(skill: number, seed: number): SimulatedMind {
 }
 
 /** What is seen in one look: good things that can be reached in time, and bad ones about to land. Used again and again. */
-const MOST = 24
 const seen = {
   goods: 0,
-  goodX: new Float64Array(MOST),
-  points: new Float64Array(MOST),
-  later: new Float64Array(MOST),
+  goodX: new Float64Array(CAPACITY),
+  points: new Float64Array(CAPACITY),
+  later: new Float64Array(CAPACITY),
   bads: 0,
-  badX: new Float64Array(MOST),
+  badX: new Float64Array(CAPACITY),
 }
 
 function look(state: Windfall, plan: WindfallPlan): void {

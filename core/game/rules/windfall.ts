@@ -31,7 +31,8 @@ export interface Thing {
 }
 
 export const GROUND_Y = 8.55
-const CAPACITY = 24
+/** Things in the air at most. */
+export const CAPACITY = 24
 const POPS = 6
 const HURT_STEPS = 75
 const EDGE = 0.9
@@ -41,7 +42,6 @@ const BAD = 'bad'
 
 /** What a step needs of the content, looked up once. */
 export interface WindfallPlan {
-  lives: number
   /** World units a step. */
   speed: number
   pace: number
@@ -65,7 +65,6 @@ function makePlan(setup: Setup): WindfallPlan {
   const bad = setup.casts[BAD] ?? []
   const byId = (cast: CastActor[]) => new Map(cast.map((actor) => [actor.id, actor]))
   return {
-    lives: dial(setup, 'lives'),
     speed: dial(setup, 'hero-speed') / STEPS_PER_SECOND,
     pace: dial(setup, 'pace'),
     speedUp: dial(setup, 'speed-up') / 100,

@@ -15,7 +15,7 @@ const workbench = useWorkbench()
 const desk = useDesk()
 const notices = useNotices()
 /** A large editor lies over stage and inspector. */
-const covered = computed(() => workbench.open || desk.open !== '')
+const covered = computed(() => desk.open !== '')
 const crisp = useCrisp()
 const stage = shallowRef<Stage | null>(null)
 const picking = ref(true)
@@ -87,7 +87,6 @@ onMounted(() => {
   window.addEventListener('keyup', up)
 })
 onBeforeUnmount(() => {
-  workbench.open = false
   desk.open = ''
   window.removeEventListener('paste', pasted)
   window.removeEventListener('keydown', down)
