@@ -135,7 +135,8 @@ function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
     h: item.h * view.scale,
   }
   ink.fillStyle = '#171b26'
-  if (doc === undefined || doc.fit !== 'tile') ink.fillRect(box.x, box.y, box.w, box.h)
+  // Night lies behind a whole stage; a speaker's picture stands on what is there.
+  if (item.w >= STAGE.width && doc?.fit !== 'tile') ink.fillRect(box.x, box.y, box.w, box.h)
   if (doc === undefined) return
   const grid = gridOf(setup, view)
   ink.save()

@@ -80,4 +80,7 @@ aside {
   flex-direction: column;
   gap: 12px;
 }
+.panel > :deep(.v-input) {
+  flex: none;
+}
 </style>

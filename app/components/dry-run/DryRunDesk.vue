@@ -53,7 +53,10 @@ const winChart = computed(() => {
     },
     options: {
       scales: {
-        x: { ticks: plain(colours), grid: { display: false } },
+        x: {
+          ticks: { ...plain(colours), autoSkip: false, maxRotation: 0, font: { size: 11 } },
+          grid: { display: false },
+        },
         y: {
           min: 0,
           max: 100,

@@ -37,7 +37,11 @@ defineEmits<{ set: [value: number]; end: [] }>()
   min-height: 36px;
 }
 .name {
-  min-width: 52px;
+  min-width: 74px;
   flex: none;
+}
+.mono {
+  min-width: 56px;
+  text-align: right;
 }
 </style>

@@ -113,30 +113,31 @@ const TIMES = [0, 2, 3, 4, 6, 8, 12]
         >
           <option v-for="s in TIMES" :key="s" :value="s">{{ s === 0 ? 'until pressed' : `${s} s` }}</option>
         </select>
-        <span class="gap" />
-        <button class="plain-button tool" :disabled="i === 0" :aria-label="`Line ${i + 1} up`" @click="move(i, -1)">
-          ↑
-        </button>
-        <button
-          class="plain-button tool"
-          :disabled="i === content.lines.length - 1"
-          :aria-label="`Line ${i + 1} down`"
-          @click="move(i, 1)"
-        >
-          ↓
-        </button>
-        <button
-          class="plain-button tool"
-          :aria-label="`Remove line ${i + 1}`"
-          @click="
-            set(
-              'Remove a line',
-              content.lines.filter((one) => one.id !== line.id),
-            )
-          "
-        >
-          ×
-        </button>
+        <span class="order">
+          <button class="plain-button tool" :disabled="i === 0" :aria-label="`Line ${i + 1} up`" @click="move(i, -1)">
+            ↑
+          </button>
+          <button
+            class="plain-button tool"
+            :disabled="i === content.lines.length - 1"
+            :aria-label="`Line ${i + 1} down`"
+            @click="move(i, 1)"
+          >
+            ↓
+          </button>
+          <button
+            class="plain-button tool"
+            :aria-label="`Remove line ${i + 1}`"
+            @click="
+              set(
+                'Remove a line',
+                content.lines.filter((one) => one.id !== line.id),
+              )
+            "
+          >
+            ×
+          </button>
+        </span>
       </div>
     </li>
   </ol>
@@ -186,8 +187,9 @@ textarea {
   gap: 8px;
   font-size: 13px;
 }
-.gap {
-  flex: 1;
+.order {
+  margin-left: auto;
+  white-space: nowrap;
 }
 .tool {
   min-width: 28px;

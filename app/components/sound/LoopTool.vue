@@ -108,7 +108,7 @@ watch(close, draw)
   >
   <p class="soft">
     {{
-      at.draft.loopFromS > 0.01
+      at.draft.loopFromS > 0.05
         ? `The first ${at.draft.loopFromS.toFixed(1)} s are played once, as an opening; then it goes round.`
         : 'Begin later to have an opening that is played only once.'
     }}

@@ -64,7 +64,7 @@ onBeforeUnmount(() => {
       :min="0"
       :max="100"
       :step="2"
-      :shown="at.recipe[dial] < 0.4 ? DIALS[dial].low : at.recipe[dial] > 0.6 ? DIALS[dial].high : '·'"
+      :shown="at.recipe[dial] < 0.4 ? DIALS[dial].low : at.recipe[dial] > 0.6 ? DIALS[dial].high : 'middle'"
       @set="turn({ [dial]: $event / 100 })"
       @end="bench.seal()"
     />
