@@ -29,3 +29,23 @@ export function suggestTags(texts: readonly string[], have: readonly string[], c
     .slice(0, count)
     .map(([word]) => word)
 }
+
+/** What is left of a word when the ending of its number is taken off: two spellings of one tag share it. */
+const stem = (tag: string): string =>
+  tag
+    .replace(/\s/g, '')
+    .replace(/(?:ies|y)$/, 'i')
+    .replace(/(?:es|s)$/, '')
+
+/** Pairs of tags that say the same ("puffin" and "puffins", "one minute" and "oneminute"): the one to keep comes first. */
+export function mergeable(tags: readonly string[]): [string, string][] {
+  const pairs: [string, string][] = []
+  const first = new Map<string, string>()
+  for (const tag of tags) {
+    const key = stem(tidyTag(tag))
+    const there = first.get(key)
+    if (there === undefined) first.set(key, tag)
+    else pairs.push([there, tag])
+  }
+  return pairs
+}
