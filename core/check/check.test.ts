@@ -13,6 +13,7 @@ import {
   withSprite,
   type Made,
 } from '../../tests/support/fixtures'
+import { RULE_CASES, type FiringAndSilent, type RuleCase } from '../../tests/support/rule-cases'
 import { outlineOf } from '../art/outline'
 import type { MusicContent } from '../pack/content'
 import { hashOf } from '../pack/hash'
@@ -24,12 +25,12 @@ import { RULES, ruleById } from './registry'
 import { makeRunner } from './runner'
 import { textOf, verdict } from './texts'
 
-type Case = { pack: Pack; files?: Made[] }
+type Case = RuleCase
 const files = (made: Made[] = []) => new Map(made.map((one) => [one.hash, one.bytes]))
 
-async function findingsOf(rule: string, { pack, files: made }: Case): Promise<Finding[]> {
+async function findingsOf(rule: string, { pack, files: made, ctx }: Case): Promise<Finding[]> {
   const only = RULES.filter((one) => one.id === rule)
-  return (await makeRunner(only).run(contextFor(pack, files(made)))).findings
+  return (await makeRunner(only).run({ ...contextFor(pack, files(made)), ...ctx })).findings
 }
 
 const labelled = (change: Partial<Pack['label']>): Pack => ({
@@ -95,10 +96,8 @@ const withBackdrop = (made: Made): Pack => ({
 })
 
 /** For each rule: a pack in which it must fire, and one in which it must stay silent. */
-const CASES: Record<
-  string,
-  { fires: () => Promise<Case> | Case; silent: () => Promise<Case> | Case; severity: Finding['severity'] }
-> = {
+const CASES: Record<string, FiringAndSilent> = {
+  ...RULE_CASES,
   'asset-missing': {
     fires: () => ({ pack: withSprite(puffinCatch(), clean) }),
     silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }),
@@ -342,41 +341,30 @@ describe('more edges of rules', () => {
 })
 
 describe('fixes', () => {
-  const fixable = [
-    'opaque-box',
-    'hit-shape-far',
-    'picture-too-large',
-    'location-in-photo',
-    'sound-late',
-    'sound-loudness',
-    'loop-click',
-    'sound-heavy',
-    'words-overflow',
-    'goal-unreachable',
-  ]
+  const fixable = RULES.filter((rule) => rule.fix !== undefined).map((rule) => rule.id)
   for (const id of fixable) {
     it(`${id} is put right by one command, and the rule is silent after it`, async () => {
       const one = await CASES[id]!.fires()
       const made = files(one.files)
       const [finding] = await findingsOf(id, one)
-      const fix = (await ruleById(id)!.fix!(contextFor(one.pack, made), finding!))!
+      const fix = (await ruleById(id)!.fix!({ ...contextFor(one.pack, made), ...one.ctx }, finding!))!
       expect(fix.name).not.toBe('')
       const [next] = edit(one.pack, fix.command)
       for (const [hash, bytes] of Object.entries(fix.bytes)) {
         expect(hashOf(bytes)).toBe(hash)
         made.set(hash, bytes)
       }
-      const after = await makeRunner(RULES.filter((rule) => rule.id === id)).run(contextFor(next, made))
+      const after = await makeRunner(RULES.filter((rule) => rule.id === id)).run({
+        ...contextFor(next, made),
+        ...one.ctx,
+      })
       expect(after.findings).toEqual([])
     })
   }
 
-  it('exist for exactly these rules', () => {
-    expect(
-      RULES.filter((rule) => rule.fix !== undefined)
-        .map((rule) => rule.id)
-        .sort(),
-    ).toEqual([...fixable].sort())
+  it('exist where one can be computed', () => {
+    expect(fixable.length).toBeGreaterThan(25)
+    for (const id of ['personal-data', 'title', 'dry-run']) expect(fixable).not.toContain(id)
   })
 
   it('do not let the original of a photo with a place travel along', async () => {

@@ -44,5 +44,7 @@ export const Finding = z.object({
   evidence: Evidence,
   /** Whether the rule can compute a fix for it. */
   fixable: z.boolean(),
+  /** Why the maker left it as it is. */
+  kept: z.string().optional(),
 })
 export type Finding = z.infer<typeof Finding>

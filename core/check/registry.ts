@@ -1,15 +1,44 @@
 import type { Rule } from './rule'
+import { ageDenies } from './rules/age-denies'
+import { ageUnanswered } from './rules/age-unanswered'
+import { altMissing } from './rules/alt-missing'
+import { asksUnused } from './rules/asks-unused'
 import { assetMissing } from './rules/asset-missing'
+import { backdropMoving } from './rules/backdrop-moving'
+import { castEmpty } from './rules/cast-empty'
 import { castIdle } from './rules/cast-idle'
+import { clipMissing } from './rules/clip-missing'
+import { copyTerms, shareAlike } from './rules/copy-terms'
 import { cover } from './rules/cover'
 import { descriptionShort } from './rules/description-short'
+import { devicesUnserved } from './rules/devices-unserved'
+import { dialOutside } from './rules/dial-outside'
+import { dryRun } from './rules/dry-run'
+import { emailUnexplained } from './rules/email-unexplained'
+import { emailYoung } from './rules/email-young'
+import { flashes } from './rules/flashes'
+import { unequalFrames } from './rules/frames-differ'
+import { framingEmpty } from './rules/framing-empty'
+import { fringeLeft } from './rules/fringe-left'
 import { goalUnreachable } from './rules/goal-unreachable'
+import { hardToSee } from './rules/hard-to-see'
 import { hitShapeFar } from './rules/hit-shape-far'
 import { howToMissing } from './rules/how-to-missing'
-import { loopClick } from './rules/loop-click'
+import { jitter } from './rules/jitter'
+import { lettersMissing } from './rules/letters-missing'
+import { licenceNoChanges } from './rules/licence-no-changes'
+import { littleChanged } from './rules/little-changed'
 import { locationInPhoto } from './rules/location-in-photo'
+import { loopClick } from './rules/loop-click'
 import { opaqueBox } from './rules/opaque-box'
+import { outsideAddress } from './rules/outside-address'
+import { personalDataRule } from './rules/personal-data'
+import { pictureEmpty } from './rules/picture-empty'
+import { pictureHeavy } from './rules/picture-heavy'
+import { pictureSmall } from './rules/picture-small'
 import { pictureTooLarge } from './rules/picture-too-large'
+import { pivotOff } from './rules/pivot-off'
+import { pixelsSmoothed } from './rules/pixels-smoothed'
 import { shortMissing } from './rules/short-missing'
 import { soundClipped } from './rules/sound-clipped'
 import { soundHeavy } from './rules/sound-heavy'
@@ -19,20 +48,36 @@ import { soundLoudness } from './rules/sound-loudness'
 import { soundMissing } from './rules/sound-missing'
 import { sourceUnknown } from './rules/source-unknown'
 import { stillTemplate } from './rules/still-template'
+import { stripUneven } from './rules/strip-uneven'
 import { tagsCount } from './rules/tags-count'
+import { tagsInSound } from './rules/tags-in-sound'
+import { templateOlder } from './rules/template-older'
 import { title } from './rules/title'
 import { tooHeavy } from './rules/too-heavy'
-import { lettersMissing } from './rules/letters-missing'
-import { wordsUntranslated } from './rules/words-untranslated'
 import { wordsEmpty } from './rules/words-empty'
+import { wordsFaint } from './rules/words-faint'
 import { wordsOverflow } from './rules/words-overflow'
+import { wordsUntranslated } from './rules/words-untranslated'
 
 /** In the order findings of one part are shown. */
 export const RULES: readonly Rule[] = registry([
   assetMissing,
+  pictureEmpty,
+  clipMissing,
   opaqueBox,
+  fringeLeft,
+  unequalFrames,
+  jitter,
+  pivotOff,
   hitShapeFar,
+  stripUneven,
   pictureTooLarge,
+  pictureSmall,
+  pixelsSmoothed,
+  pictureHeavy,
+  hardToSee,
+  backdropMoving,
+  flashes,
   locationInPhoto,
   soundMissing,
   soundClipped,
@@ -41,19 +86,39 @@ export const RULES: readonly Rule[] = registry([
   loopClick,
   soundHeavy,
   soundLong,
+  tagsInSound,
   wordsEmpty,
   wordsOverflow,
+  wordsFaint,
   lettersMissing,
   wordsUntranslated,
+  personalDataRule,
+  dialOutside,
+  castEmpty,
   goalUnreachable,
   castIdle,
+  dryRun,
   title,
   shortMissing,
   descriptionShort,
   howToMissing,
   tagsCount,
+  devicesUnserved,
   cover,
+  altMissing,
+  ageUnanswered,
+  ageDenies,
+  emailUnexplained,
+  emailYoung,
+  asksUnused,
+  framingEmpty,
+  licenceNoChanges,
+  copyTerms,
+  shareAlike,
   sourceUnknown,
+  littleChanged,
+  templateOlder,
+  outsideAddress,
   tooHeavy,
   stillTemplate,
 ])

@@ -1,6 +1,7 @@
 import type { Pixels } from '../art/pixels'
 import type { Command } from '../pack/commands'
-import type { PartContent, SpriteContent } from '../pack/content'
+import type { AssetFacts } from '../pack/asset'
+import { assetsOf, type PartContent, type SpriteContent } from '../pack/content'
 import { contentOf, type Pack } from '../pack/pack'
 import type { SoundEncoders } from '../sound/encode'
 import type { Samples } from '../sound/samples'
@@ -20,6 +21,8 @@ export interface CheckContext {
   samples(hash: string): Promise<Samples | null>
   /** For fixes that write sounds; null where nothing is fixed. */
   encoders: SoundEncoders | null
+  /** Every file of a received parcel; null while a pack is on the bench. */
+  files: ReadonlyMap<string, Uint8Array> | null
   /** Bytes of the player that goes into the parcel. */
   playerBytes: number
 }
@@ -49,6 +52,8 @@ export interface Rule {
   /** Everything the answer for a subject depends on; the runner keeps the answer while this stays the same. */
   reads(ctx: CheckContext, subject: Subject): unknown
   run(ctx: CheckContext, subject: Subject): Promise<Hit[]>
+  /** The fix changes nothing a maker chose on purpose: it may be done together with others, without a look. */
+  safe?: boolean
   /** Null when this one cannot be fixed by itself after all. */
   fix?(ctx: CheckContext, finding: Finding): Promise<Fix | null>
 }
@@ -111,6 +116,20 @@ export function replaceSprite(
   if (subject.entry !== undefined && content?.kind === 'cast')
     return { type: 'cast-set', part: subject.part!, from: content, entry: subject.entry, change: { sprite }, assets }
   return { type: 'set-part', part: subject.part!, content: sprite, assets }
+}
+
+/** Every asset of the pack's own parts once, under the first part that uses it, as far as its facts are wanted. */
+export function ownAssets(ctx: CheckContext, wanted: (facts: AssetFacts) => boolean): Subject[] {
+  const found = new Map<string, Subject>()
+  for (const spec of ctx.template.parts) {
+    const own = ctx.pack.parts[spec.id]
+    if (own === undefined) continue
+    for (const asset of assetsOf(own)) {
+      const facts = ctx.pack.assets[asset]
+      if (facts !== undefined && wanted(facts) && !found.has(asset)) found.set(asset, { part: spec.id, asset })
+    }
+  }
+  return [...found.values()]
 }
 
 /** Own contents of one or more kinds. */

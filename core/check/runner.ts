@@ -1,4 +1,5 @@
 import { hashOf } from '../pack/hash'
+import type { Pack } from '../pack/pack'
 import type { Finding, Subject } from './finding'
 import { RULES } from './registry'
 import type { CheckContext, Rule } from './rule'
@@ -43,6 +44,12 @@ async function ask(rule: Rule, ctx: CheckContext, subject: Subject): Promise<Fin
   })
 }
 
+/** "I know, keep it" goes for what should be fixed; what must be fixed cannot be kept. */
+function withReason(finding: Finding, kept: Pack['kept']): Finding {
+  const reason = kept[finding.id]
+  return reason === undefined || finding.severity === 'must' ? finding : { ...finding, kept: reason }
+}
+
 export function makeRunner(rules: readonly Rule[] = RULES): Runner {
   let kept = new Map<string, Kept>()
   return {
@@ -62,7 +69,7 @@ export function makeRunner(rules: readonly Rule[] = RULES): Runner {
             findings = await ask(rule, ctx, subject)
           }
           next.set(key, { reads, findings })
-          result.findings.push(...findings)
+          result.findings.push(...findings.map((finding) => withReason(finding, ctx.pack.kept)))
         }
       }
       kept = next

@@ -93,6 +93,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
         missing: 'There is no description',
         short: `The description has ${n(f, 'letters')} letters of at least ${n(f, 'least')}`,
         repeats: 'The description says only the title again',
+        template: 'The description is the template’s own line',
       }[s(f, 'problem')] ?? 'The description needs a look',
     why: 'The arcade sends back games that do not say what they are.',
     fix: '',
@@ -148,6 +149,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
       {
         missing: 'There is no cover',
         blank: 'The cover shows nothing',
+        shape: `The cover is ${s(f, 'size')} px; lists show 16 : 10 and cut the rest off`,
         unlike: `Only ${n(f, 'percent')} % of the cover’s colours are in the game`,
       }[s(f, 'problem')] ?? 'The cover needs a look',
     why: 'The cover must show the game. Take it from play on the label.',
@@ -180,6 +182,189 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
         ? `The game needs ${n(f, 'megabytes').toFixed(0)} MB of memory`
         : `The game is ${n(f, 'megabytes').toFixed(1)} MB to download`,
     why: `${s(f, 'heaviest')} weighs most. ${s(f, 'what') === 'memory' ? 'Small phones close the page' : 'People on phones wait'} over ${n(f, 'budget').toFixed(0)} MB.`,
+    fix: '',
+  }),
+  'picture-empty': (f) => ({
+    what: `Nothing is drawn on ${s(f, 'name')}`,
+    why: 'The thing is there, and nobody can see it.',
+    fix: '',
+  }),
+  'fringe-left': (f) => ({
+    what: `A pale line is left around ${s(f, 'name')}, on ${n(f, 'percent')} % of its edge`,
+    why: 'In front of a dark backdrop it shines like a halo.',
+    fix: 'Take it off',
+  }),
+  'frames-differ': (f) => ({
+    what: `The frames of ${s(f, 'name')} have ${n(f, 'count')} sizes, such as ${s(f, 'first')} and ${s(f, 'second')} px`,
+    why: 'Each is drawn to the same height, so the figure jumps in size.',
+    fix: 'Put them on one canvas',
+  }),
+  jitter: (f) => ({
+    what: `${s(f, 'name')} slides by ${n(f, 'percent')} % of its height while it stands`,
+    why: 'It looks as if the ground was moving under its feet.',
+    fix: 'Line the frames up',
+  }),
+  'pivot-off': (f) => ({
+    what: `The pivot of ${s(f, 'name')} is ${n(f, 'percent')} % off where the template has it`,
+    why: n(f, 'below') === 1 ? 'It floats over its place.' : 'It sinks into the ground, or stands beside its place.',
+    fix: 'Put it where the template has it',
+  }),
+  'picture-small': (f) => ({
+    what: `${s(f, 'name')} has ${n(f, 'height')} px of height and is shown with up to ${n(f, 'shown')}`,
+    why: 'On a large screen it looks soft. A larger drawing, if you have one, is sharper.',
+    fix: '',
+  }),
+  'pixels-smoothed': (f) => ({
+    what: `${s(f, 'name')} is pixel art, ${n(f, 'height')} px tall, and is blurred when shown`,
+    why: 'Every pixel was put there on purpose; smoothing takes that away.',
+    fix: 'Keep its pixels crisp',
+  }),
+  'strip-uneven': (f) => ({
+    what: `The strip of ${s(f, 'name')} is ${n(f, 'size')} px ${n(f, 'wide') === 1 ? 'wide' : 'tall'}, which ${n(f, 'cells')} cells do not share evenly`,
+    why: 'Each frame begins a little off, so the drawing creeps.',
+    fix: '',
+  }),
+  'clip-missing': (f) => ({
+    what: `${s(f, 'name')} has no “${s(f, 'clip')}” clip, which the game asks for`,
+    why: 'In that moment players would see nothing of it.',
+    fix: 'Let the first clip stand in',
+  }),
+  'hard-to-see': (f) => ({
+    what: `${s(f, 'name')} is hard to tell from the backdrop (contrast ${n(f, 'contrast')})`,
+    why: 'What players cannot see they can neither catch nor dodge. Dim the backdrop or recolour the thing.',
+    fix: '',
+  }),
+  'backdrop-moving': (f) => ({
+    what: `${s(f, 'name')} changes by ${n(f, 'percent')} % a second`,
+    why: 'The eye follows what moves most, and that is not the game here.',
+    fix: 'Slow it down',
+  }),
+  flashes: (f) => ({
+    what: `${s(f, 'name')} flashes ${n(f, 'rate')} times a second; three is the most`,
+    why: 'Flashes can cause seizures. No host lists a game that flashes faster.',
+    fix: 'Slow it down',
+  }),
+  'picture-heavy': (f) => ({
+    what: `A file of ${s(f, 'name')} has ${n(f, 'kilobytes')} kB; its pixels need ${n(f, 'needs')}`,
+    why: 'Everybody waits for bytes that show nothing.',
+    fix: 'Pack it smaller',
+  }),
+  'tags-in-sound': (f) => ({
+    what: `The file of ${s(f, 'name')} says “${s(f, 'told')}” inside`,
+    why: 'Everybody who plays could read it. The credit is kept apart from the file.',
+    fix: 'Take the tags out',
+  }),
+  'words-faint': (f) => ({
+    what: `${s(f, 'name')} has a contrast of ${n(f, 'contrast')} to what is behind it; ${n(f, 'least')} is the least`,
+    why: 'In sunlight, or with tired eyes, it cannot be read.',
+    fix: 'Draw a line around the letters',
+  }),
+  'personal-data': (f) => ({
+    what: `${s(f, 'name')} tells ${({ 'e-mail': 'an e-mail address', phone: 'a phone number', address: 'an address', name: 'a full name' } as Record<string, string>)[s(f, 'kind')] ?? 'something private'}: ${s(f, 'text')}`,
+    why: 'Every stranger who plays could use it. Say it with a made-up name, or leave it out.',
+    fix: '',
+  }),
+  'dial-outside': (f) => ({
+    what: `${s(f, 'name')} is at ${n(f, 'value')}; it goes from ${n(f, 'min')} to ${n(f, 'max')}`,
+    why: 'Nobody has tried the game with that.',
+    fix: 'Set it to the nearest that goes',
+  }),
+  'cast-empty': (f) => ({
+    what: n(f, 'entries') === 0 ? `There is nothing in ${s(f, 'name')}` : `Nothing of ${s(f, 'name')} ever comes`,
+    why: 'The game starts, and nothing happens.',
+    fix: '',
+  }),
+  'dry-run': (f) => ({
+    what:
+      {
+        nobody: `In a dry run ${n(f, 'wins')} of ${n(f, 'games')} simulated games were won`,
+        everybody: `In a dry run all but ${n(f, 'games') - n(f, 'wins')} of ${n(f, 'games')} simulated games were won`,
+        short: `Half of all simulated games are over after ${n(f, 'seconds')} seconds`,
+        long: `Half of all simulated games last longer than ${n(f, 'seconds')} seconds`,
+      }[s(f, 'problem')] ?? 'The dry run is out of the ordinary',
+    why:
+      {
+        nobody: 'Not even experts can do it, so people give up.',
+        everybody: 'Even a first try wins, so nobody plays twice.',
+        short: 'It is over before it was understood.',
+        long: 'Most people have gone by then.',
+      }[s(f, 'problem')] ?? 'Have a look at its charts.',
+    fix: '',
+  }),
+  'devices-unserved': (f) => ({
+    what: `The label claims ${s(f, 'device')}, which the controls do not serve`,
+    why: 'People would come with it and find that nothing happens.',
+    fix: 'Claim only what works',
+  }),
+  'alt-missing': (f) => ({
+    what: `${n(f, 'count')} ${n(f, 'count') === 1 ? 'picture of the label has' : 'pictures of the label have'} no words`,
+    why: 'People who cannot see them learn nothing from them.',
+    fix: '',
+  }),
+  'age-unanswered': (f) => ({
+    what: `${n(f, 'count')} ${n(f, 'count') === 1 ? 'question of the age guide is' : 'questions of the age guide are'} open: ${s(f, 'first')}`,
+    why: 'Without answers no host can say whom the game is for.',
+    fix: 'Answer as the parts suggest',
+  }),
+  'age-denies': (f) => ({
+    what: `The age guide says less than the parts do: ${s(f, 'because')}`,
+    why: `“${s(f, 'ask')}” is answered too mildly for that. Answer as it is, or say why it does not count.`,
+    fix: 'Answer as the parts say',
+  }),
+  'email-unexplained': (f) => ({
+    what: `E-mail addresses are asked for, and it is not said ${s(f, 'missing')}`,
+    why: 'Nobody should leave an address without knowing that.',
+    fix: '',
+  }),
+  'email-young': (f) => ({
+    what: `E-mail addresses are asked for in a game for ${s(f, 'band')}`,
+    why: 'Children must not be asked for one.',
+    fix: 'Ask for none',
+  }),
+  'asks-unused': (f) => ({
+    what: `The game asks for a ${s(f, 'asks')} and has no use for it`,
+    why: 'People refuse, or wonder who listens.',
+    fix: 'Ask for none',
+  }),
+  'framing-empty': () => ({
+    what: 'Only named sites may show the game, and none is named',
+    why: 'The embed code would show an empty box everywhere.',
+    fix: '',
+  }),
+  'licence-no-changes': (f) => ({
+    what: `${s(f, 'file') || s(f, 'name')} was changed, and its licence ${s(f, 'licence')} forbids that`,
+    why: 'Use it as it came, or something else.',
+    fix: '',
+  }),
+  'copy-terms': (f) => ({
+    what:
+      {
+        unknown: `“${s(f, 'terms')}” are no terms that are known by name (SPDX)`,
+        'no-changes': `${s(f, 'file')} may not be changed (${s(f, 'licence')}), so nobody can make their own from this`,
+        'no-commerce': `${s(f, 'file')} may not earn money (${s(f, 'licence')}), which ${s(f, 'terms')} would allow`,
+        'all-mine': `${s(f, 'file')} belongs to somebody who gave no licence for copies`,
+      }[s(f, 'clash')] ?? 'The copy terms do not fit what is inside',
+    why: 'You can hand on only what you were given to hand on.',
+    fix: 'Offer what can be offered',
+  }),
+  'share-alike': (f) => ({
+    what: `${s(f, 'file')} must be shared as ${s(f, 'licence')}, and copies are offered as ${s(f, 'terms')}`,
+    why: 'Its maker shared it on the condition that it stays that way.',
+    fix: 'Offer what can be offered',
+  }),
+  'little-changed': (f) => ({
+    what: `${n(f, 'own')} of ${n(f, 'all')} parts and ${n(f, 'percent')} % of the screen differ from ${s(f, 'from')}`,
+    why: 'Players have seen that game already. Swap what they look at most: the hero, the backdrop.',
+    fix: '',
+  }),
+  'template-older': (f) => ({
+    what: `The pack was made with ${s(f, 'name')} ${s(f, 'was')}; this is ${s(f, 'is')}`,
+    why: 'Play it once through: things may sit a little differently now.',
+    fix: '',
+  }),
+  'outside-address': (f) => ({
+    what: `${s(f, 'file')} loads from outside of the parcel: ${s(f, 'address')}`,
+    why: 'It would be missing one day, and tells somebody else who plays.',
     fix: '',
   }),
   'contents-differ': (f) => ({

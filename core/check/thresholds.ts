@@ -30,6 +30,34 @@ export const LIMITS = {
   downloadMost: 20_000_000,
   downloadBudget: 5_000_000,
   memoryBudget: 64_000_000,
+  /** Share of edge pixels that still have the old backdrop's light colour, from where a pale line is seen. */
+  fringeShare: 0.35,
+  /** Part of the sprite's height that frames may drift while it stands, beyond the template's own. */
+  drift: 0.06,
+  /** Part of the drawing's size that its pivot may be off, compared with the template's. */
+  pivotOff: 0.22,
+  /** A frame with fewer pixels than this share of what a large screen shows looks soft. */
+  undersize: 0.4,
+  /** A file with more than this many times the bytes it needs without any loss, from this size on. */
+  heavyPicture: 2,
+  heavyPictureBytes: 60_000,
+  /** WCAG 2.3.1: flashes a second, relative luminance of a step, and share of the stage from where it counts. */
+  flashes: 3,
+  flashStep: 0.1,
+  flashArea: 0.028,
+  /** Mean change of a backdrop from frame to frame (0..1), times frames a second, that draws the eye from the game. */
+  motion: 0.35,
+  /** Share of dry-run games: under the first nobody wins, over the second everybody does. */
+  fewestWins: 0.02,
+  mostWins: 0.98,
+  /** Seconds a median game should last. */
+  shortestGame: 12,
+  longestGame: 240,
+  /** Share of parts and of the screen under which it is still somebody else's game. */
+  littleParts: 0.12,
+  littleArea: 0.12,
+  /** Off 16 : 10 by more than this, a cover is cut by every list. */
+  coverShape: 0.12,
   tagsFewest: 3,
   tagsMost: 6,
 } as const

@@ -22,7 +22,8 @@ async function gameColours(ctx: CheckContext): Promise<Set<number>> {
 export const cover: Rule = {
   id: 'cover',
   severity: 'must',
-  about: 'The cover is missing, blank, or its colours are not those of the game’s own pictures.',
+  about:
+    'The cover is missing, blank, of another shape than 16 : 10, or its colours are not those of the game’s own pictures.',
   subjects: () => [{ field: 'cover' }],
   reads: (ctx) => [
     ctx.pack.label.cover,
@@ -34,6 +35,15 @@ export const cover: Rule = {
     const pixels = await ctx.pixels(hash)
     const picture = { kind: 'picture' as const, asset: hash, boxes: [], shape: [] }
     if (pixels === null || isBlank(pixels)) return [{ facts: { problem: 'blank' }, evidence: picture }]
+    const off = Math.abs(pixels.width / pixels.height / 1.6 - 1)
+    if (off > LIMITS.coverShape)
+      return [
+        {
+          facts: { problem: 'shape', size: `${pixels.width} × ${pixels.height}` },
+          evidence: picture,
+          severity: 'should' as const,
+        },
+      ]
     const game = await gameColours(ctx)
     let share = 0
     colourShares(pixels).forEach((part, bin) => {

@@ -1,3 +1,4 @@
+import { Label, labelAssets } from '../../label/label'
 import { readTags, stripTags } from '../../art/metadata'
 import { isPicture } from '../../pack/asset'
 import { assetsOf } from '../../pack/content'
@@ -20,7 +21,7 @@ function pictures(ctx: CheckContext): Subject[] {
     const own = ctx.pack.parts[spec.id]
     if (own !== undefined) for (const hash of assetsOf(own)) push(hash, { part: spec.id })
   }
-  if (ctx.pack.label.cover !== null) push(ctx.pack.label.cover, { field: 'cover' })
+  for (const hash of labelAssets(ctx.pack.label)) push(hash, { field: 'cover' })
   return found
 }
 
@@ -28,6 +29,7 @@ function pictures(ctx: CheckContext): Subject[] {
 export const locationInPhoto: Rule = {
   id: 'location-in-photo',
   severity: 'must',
+  safe: true,
   about: 'A picture’s tags say where, or with which device, it was taken.',
   subjects: pictures,
   reads: (_ctx, { asset }) => asset,
@@ -38,7 +40,8 @@ export const locationInPhoto: Rule = {
     const located = tags.latitude !== null && tags.longitude !== null
     if (!located && tags.device === '') return []
     const name =
-      ctx.template.parts.find((spec) => spec.id === part)?.name ?? (field === 'cover' ? 'Cover' : 'A picture')
+      ctx.template.parts.find((spec) => spec.id === part)?.name ??
+      (field === 'cover' ? 'A picture of the label' : 'A picture')
     return [
       {
         severity: located ? 'must' : 'should',
@@ -66,7 +69,11 @@ export const locationInPhoto: Rule = {
       content === undefined ? undefined : JSON.parse(JSON.stringify(content).replaceAll(asset!, made.hash))
     const command: Command | null =
       field === 'cover'
-        ? { type: 'set-label', change: { cover: made.hash }, assets }
+        ? {
+            type: 'set-label',
+            change: Label.parse(JSON.parse(JSON.stringify(ctx.pack.label).replaceAll(asset!, made.hash))),
+            assets,
+          }
         : part !== undefined && swapped !== undefined
           ? { type: 'set-part', part, content: swapped, assets }
           : null

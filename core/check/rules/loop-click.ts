@@ -10,6 +10,7 @@ const REACH_S = 0.25
 export const loopClick: Rule = {
   id: 'loop-click',
   severity: 'should',
+  safe: true,
   about: 'Music clicks where it goes round.',
   subjects: (ctx) => ownParts(ctx, 'music').map(({ spec }) => ({ part: spec.id })),
   reads: (ctx, { part }) => ctx.pack.parts[part!],

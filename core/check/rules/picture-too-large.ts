@@ -38,6 +38,7 @@ function shownSize(ctx: CheckContext, subject: Subject): Shown | null {
 export const pictureTooLarge: Rule = {
   id: 'picture-too-large',
   severity: 'should',
+  safe: true,
   about: 'A picture has far more pixels than it is ever shown with.',
   subjects: (ctx) => [
     ...ownSprites(ctx).map((one) => one.subject),

@@ -11,6 +11,7 @@ const rateOf = (facts: { bytes: number; durationS: number }): number =>
 export const soundHeavy: Rule = {
   id: 'sound-heavy',
   severity: 'should',
+  safe: true,
   about: 'A sound takes at least twice the bytes it needs.',
   subjects: (ctx) => ownParts(ctx, 'sound', 'music').map(({ spec }) => ({ part: spec.id })),
   reads: (ctx, { part }) => ctx.pack.parts[part!],

@@ -10,6 +10,7 @@ const KEEP_S = 0.005
 export const soundLate: Rule = {
   id: 'sound-late',
   severity: 'should',
+  safe: true,
   about: 'An effect starts late because its file begins with silence.',
   subjects: (ctx) => ownParts(ctx, 'sound').map(({ spec }) => ({ part: spec.id })),
   reads: (ctx, { part }) => ctx.pack.parts[part!],

@@ -19,6 +19,7 @@ async function wanted(ctx: CheckContext, part: string): Promise<number> {
 export const soundLoudness: Rule = {
   id: 'sound-loudness',
   severity: 'should',
+  safe: true,
   about: 'A sound is far louder or softer than the balance of the others.',
   subjects: (ctx) => ownParts(ctx, 'sound', 'music').map(({ spec }) => ({ part: spec.id })),
   reads: (ctx, { part }) => ctx.pack.parts[part!],

@@ -43,6 +43,7 @@ async function scaleForAll(ctx: CheckContext, told: readonly Told[]): Promise<nu
 export const wordsOverflow: Rule = {
   id: 'words-overflow',
   severity: 'must',
+  safe: true,
   about: 'A wording does not fit its box at play size, in any of the game’s languages.',
   subjects: (ctx) =>
     ctx.template.parts

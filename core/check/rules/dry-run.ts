@@ -1,0 +1,55 @@
+import { gamesOf, playAll, SKILLS, type DryGame } from '../../dry-run/batch'
+import { rulesFor } from '../../game/registry'
+import { makeSetup, type Setup } from '../../game/setup'
+import { buildGameDoc } from '../../parcel/game-doc'
+import type { CheckContext, Hit, Rule } from '../rule'
+import { LIMITS } from '../thresholds'
+
+/** Games of each skill: enough to tell "nobody" and "everybody", quick enough to follow every change. */
+const GAMES = 8
+
+const setupOf = (ctx: CheckContext): Setup => makeSetup(buildGameDoc(ctx.template, ctx.pack))
+
+/** What a simulated game depends on: numbers and shapes, no pictures, no words. */
+function playable({ doc, sprites, casts }: Setup): unknown {
+  return [
+    doc.template.id,
+    doc.dials,
+    Object.entries(sprites).map(([id, actor]) => [id, actor.width, actor.height, actor.shape, actor.shapes]),
+    Object.entries(casts).map(([id, actors]) => [
+      id,
+      actors.map(({ points, harm, often, width, height, shape }) => [points, harm, often, width, height, shape]),
+    ]),
+  ]
+}
+
+const median = (games: readonly DryGame[]): number =>
+  games.map((game) => game.seconds).sort((a, b) => a - b)[Math.floor(games.length / 2)] ?? 0
+
+/** Simulated players of every skill try it before real ones do. */
+export const dryRun: Rule = {
+  id: 'dry-run',
+  severity: 'should',
+  about: 'In a dry run nobody wins, everybody wins, or games are over too soon or too late.',
+  subjects: (ctx) => [{ part: rulesFor(ctx.template.id).facts(setupOf(ctx)).dial }],
+  reads: (ctx) => playable(setupOf(ctx)),
+  async run(ctx) {
+    const setup = setupOf(ctx)
+    const facts = rulesFor(ctx.template.id).facts(setup)
+    // A goal that cannot be reached is told by a rule of its own.
+    if (facts.reachable < facts.goal) return []
+    const games = playAll(setup, gamesOf({ skills: SKILLS.map((one) => one.skill), games: GAMES, seed: 1123 }))
+    const wins = games.filter((game) => game.outcome === 'won').length
+    const seconds = Math.round(median(games))
+    const hit = (problem: string, text: string): Hit => ({
+      facts: { problem, wins, games: games.length, seconds },
+      evidence: { kind: 'figure', text },
+    })
+    const hits: Hit[] = []
+    if (wins / games.length < LIMITS.fewestWins) hits.push(hit('nobody', `${wins} of ${games.length}`))
+    if (wins / games.length > LIMITS.mostWins) hits.push(hit('everybody', `${wins} of ${games.length}`))
+    if (seconds < LIMITS.shortestGame) hits.push(hit('short', `${seconds} s`))
+    if (seconds > LIMITS.longestGame) hits.push(hit('long', `${seconds} s`))
+    return hits
+  },
+}
