@@ -1,0 +1,70 @@
+import type { GameState } from './game'
+import { playSeed } from './game'
+import { rulesFor } from './registry'
+import type { Setup } from './setup'
+import { BITS, idleInput, type Input } from './types'
+
+/**
+ * One play as the seed it followed from and the inputs its rules saw: enough to play it again, step by step. Runs of
+ * equal inputs, five numbers each: count, axis, px, py, bits.
+ */
+export interface Proof {
+  seed: number
+  /** Which play of the session it was, from 1. */
+  plays: number
+  runs: number[]
+}
+
+/** Numbers a proof may have: about ten minutes of a pointer that never rests. */
+export const MOST_RUNS = 180_000
+const WIDTH = 5
+
+export const startProof = (): Proof => ({ seed: 0, plays: 0, runs: [] })
+
+/**
+ * Called before each step with the state and the input of that step. Starts over with every new play, and leaves out
+ * what the rules do not see: pauses and screens.
+ */
+export function noteStep(proof: Proof, state: GameState, input: Input): void {
+  if (state.screen !== 'play' || state.play === null) return
+  if (state.play.step === 0) {
+    proof.seed = state.seed
+    proof.plays = state.plays
+    proof.runs.length = 0
+  }
+  const pauses = (input.bits & ~state.held & BITS.back) !== 0
+  if (pauses || proof.runs.length >= MOST_RUNS) return
+  const at = proof.runs.length - WIDTH
+  const { runs } = proof
+  if (
+    at >= 0 &&
+    runs[at + 1] === input.axis &&
+    runs[at + 2] === input.px &&
+    runs[at + 3] === input.py &&
+    runs[at + 4] === input.bits
+  )
+    runs[at]!++
+  else runs.push(1, input.axis, input.px, input.py, input.bits)
+}
+
+export interface Replayed {
+  outcome: 'playing' | 'won' | 'lost'
+  score: number
+  steps: number
+}
+
+/** Plays a proof again. Stops at the end of the play, of the inputs, or after `most` steps. */
+export function replayProof(setup: Setup, proof: Proof, most: number): Replayed {
+  const rules = rulesFor(setup.doc.template.id)
+  const state = rules.start(setup, playSeed(proof.seed, proof.plays))
+  const input = idleInput()
+  for (let at = 0; at + WIDTH <= proof.runs.length && state.outcome === 'playing'; at += WIDTH) {
+    input.axis = proof.runs[at + 1]!
+    input.px = proof.runs[at + 2]!
+    input.py = proof.runs[at + 3]!
+    input.bits = proof.runs[at + 4]!
+    for (let i = 0; i < proof.runs[at]! && state.outcome === 'playing' && state.step < most; i++)
+      rules.step(state, input, setup)
+  }
+  return { outcome: state.outcome, score: state.score, steps: state.step }
+}
