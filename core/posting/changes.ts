@@ -6,7 +6,7 @@ import type { Template } from '../template/template'
 const encoder = new TextEncoder()
 
 /** One short fingerprint a part and one for the label, to tell the next release what changed. */
-export function fingerprintOf(pack: Pack): Record<string, string> {
+export function fingerprintOf(pack: Pick<Pack, 'parts' | 'label'>): Record<string, string> {
   const print = (value: unknown) => hashOf(encoder.encode(stableJson(value))).slice(0, 16)
   const { visibility: _apart, ...label } = pack.label
   return {
@@ -37,4 +37,29 @@ export function changesSince(template: Template, pack: Pack, before: Readonly<Re
   }
   if (before['label'] !== now['label']) changes.push({ part: 'label', name: 'Label', what: 'changed' })
   return changes
+}
+
+/** Release notes as a proposal, in plain words and short; empty when nothing changed that a player would notice. */
+export function proposeNote(template: Template, changes: readonly Change[]): string {
+  const kindOf = (part: string) => template.parts.find((spec) => spec.id === part)?.content.kind
+  const named = (kinds: readonly string[], what?: Change['what']) =>
+    changes.filter((one) => kinds.includes(kindOf(one.part) ?? '') && (what === undefined || one.what === what))
+  const list = (some: readonly Change[]) => {
+    const names = some.map((one) => one.name.toLowerCase())
+    return names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')
+  }
+  const art = ['sprite', 'picture', 'cast', 'typeface']
+  const lines = [
+    ['New', named(art, 'swapped')],
+    ['Redrawn', named(art, 'changed')],
+    ['Sounds', named(['sound', 'music'])],
+    ['Words', named(['wording', 'story'])],
+    ['Plays differently', named(['dial'])],
+    ['As at first', named(art, 'back to the template’s')],
+  ] as const
+  return lines
+    .filter(([, some]) => some.length > 0)
+    .map(([word, some]) => `${word}: ${list(some)}.`)
+    .join(' ')
+    .slice(0, 600)
 }

@@ -1,6 +1,9 @@
 import * as z from 'zod'
 import { Finding } from '../check/finding'
-import { Visibility } from '../label/label'
+import { Band } from '../label/age-guide'
+import { CATEGORIES, Device, SEASONS, Visibility } from '../label/label'
+import { EmailUse } from '../label/privacy'
+import { PlayProof } from './proof-schema'
 import { PostingState } from './record'
 
 /** What app and arcade say to each other. Both sides read through these. */
@@ -10,6 +13,14 @@ const Id = z.string().regex(/^[a-z0-9-]{6,64}$/)
 
 export const KeyAnswer = z.object({ key: z.string().regex(/^[A-Za-z0-9_-]{43}$/) })
 
+/** When a cleared release goes live. */
+export const GoLive = z.discriminatedUnion('when', [
+  z.object({ when: z.literal('cleared') }),
+  z.object({ when: z.literal('hand') }),
+  z.object({ when: z.literal('at'), at: z.iso.datetime() }),
+])
+export type GoLive = z.infer<typeof GoLive>
+
 export const PostRequest = z.object({
   /** Id of a finished upload. */
   upload: z.string().regex(/^[A-Za-z0-9_-]{8,64}$/),
@@ -17,8 +28,11 @@ export const PostRequest = z.object({
   game: Id.optional(),
   visibility: Visibility,
   note: z.string().max(600),
+  goLive: GoLive.default({ when: 'cleared' }),
+  /** What the maker says to the letter that came back. */
+  answer: z.string().max(600).default(''),
 })
-export type PostRequest = z.infer<typeof PostRequest>
+export type PostRequest = z.input<typeof PostRequest>
 
 export const StateAt = z.object({ state: PostingState, at: z.string() })
 
@@ -31,45 +45,184 @@ export const PostingView = z.object({
   states: z.array(StateAt),
   visibility: Visibility,
   note: z.string(),
+  goLive: GoLive.default({ when: 'cleared' }),
+  answer: z.string().default(''),
   bytes: z.int(),
   /** The letter: why it was returned. */
   findings: z.array(Finding),
   /** A returned posting that could not be read at all says so in one sentence. */
   problem: z.string(),
+  title: z.string().default(''),
 })
 export type PostingView = z.infer<typeof PostingView>
+
+/** A picture of the label: its path below the game's files. */
+export const LabelPictures = z.object({
+  cover: z.string().nullable(),
+  square: z.string().nullable(),
+  clip: z.string().nullable(),
+  shots: z.array(z.object({ file: z.string(), alt: z.string() })),
+})
+export type LabelPictures = z.infer<typeof LabelPictures>
+
+const Credit = z.object({ what: z.string(), author: z.string(), licence: z.string(), link: z.string() })
+export const CopiedFrom = z.object({ title: z.string(), author: z.string(), postcode: z.string(), licence: z.string() })
 
 /** What anybody who may see a game learns of it. */
 export const GameView = z.object({
   game: Id,
   postcode: z.string(),
   release: z.int(),
+  note: z.string(),
   visibility: Visibility,
   title: z.string(),
   short: z.string(),
   description: z.string(),
   howTo: z.array(z.string()),
   tags: z.array(z.string()),
+  category: z.enum(CATEGORIES),
+  season: z.enum(SEASONS),
+  devices: z.array(Device),
+  players: z.string(),
+  languages: z.array(z.string()),
   author: z.string(),
   template: z.string(),
   controls: z.array(z.string()),
   coverAlt: z.string(),
-  hasCover: z.boolean(),
-  credits: z.array(z.object({ what: z.string(), author: z.string(), licence: z.string(), link: z.string() })),
+  pictures: LabelPictures,
+  credits: z.array(Credit),
+  lineage: z.array(CopiedFrom),
+  band: Band,
+  bandReasons: z.array(z.string()),
+  /** What players are told, one sentence each. */
+  statement: z.array(z.string()),
+  /** As `frame-ancestors` of a Content-Security-Policy. */
+  framedBy: z.string(),
+  scores: z.boolean(),
+  plays: z.boolean(),
+  email: EmailUse.nullable(),
+  copies: z.string().nullable(),
   /** Path under which the game's files lie; it changes when who can see it does. */
   playPath: z.string(),
+  bytes: z.int(),
+  created: z.string(),
   updated: z.string(),
   mine: z.boolean(),
 })
 export type GameView = z.infer<typeof GameView>
 
 export const VisibilityRequest = z.object({ visibility: Visibility })
+/** Which cleared release is played; 0 takes the game off the arcade. */
+export const LiveRequest = z.object({ release: z.int().min(0) })
+
+/** An invite as its maker sees it. The key is told once, when it is made. */
+export const InviteView = z.object({
+  id: z.string().regex(/^[0-9a-f]{16}$/),
+  name: z.string().max(60),
+  made: z.string(),
+  used: z.string().nullable(),
+})
+export type InviteView = z.infer<typeof InviteView>
+export const InviteRequest = z.object({ name: z.string().trim().min(1).max(60) })
+export const NewInvite = InviteView.extend({ key: z.string() })
+
+/** How it stands with a game, for its maker. */
+export const OwnerView = z.object({
+  game: Id,
+  postcode: z.string(),
+  title: z.string(),
+  visibility: Visibility,
+  live: z.int(),
+  releases: z.array(z.object({ release: z.int(), at: z.string(), note: z.string() })),
+  invites: z.array(InviteView),
+})
+export type OwnerView = z.infer<typeof OwnerView>
+
+/** One letter of the arcade to a maker. */
+export const MailView = z.object({
+  id: z.string(),
+  at: z.string(),
+  kind: z.enum(['returned', 'cleared', 'held', 'live', 'withdrawn', 'report']),
+  game: Id,
+  posting: z.string(),
+  title: z.string(),
+  release: z.int(),
+  postcode: z.string(),
+  findings: z.array(Finding),
+  text: z.string(),
+})
+export type MailView = z.infer<typeof MailView>
+
+export const REPORT_REASONS = ['unkind', 'not-as-described', 'private', 'copied', 'broken', 'other'] as const
+export const REPORT_NAMES: Record<(typeof REPORT_REASONS)[number], string> = {
+  unkind: 'It is unkind or not right for its age band',
+  'not-as-described': 'It is not what its page says',
+  private: 'It shows something private of somebody',
+  copied: 'It is somebody else’s work',
+  broken: 'It does not work',
+  other: 'Something else',
+}
+export const ReportRequest = z.object({ reason: z.enum(REPORT_REASONS), text: z.string().max(600) })
+
+/** What a game tells of a play; nothing in it says who played. */
+export const PlayEvent = z.object({
+  event: z.enum(['began', 'won', 'lost', 'left']),
+  /** Played so far, s. */
+  seconds: z.number().min(0).max(36000),
+  cause: z.string().max(80),
+})
+export type PlayEvent = z.infer<typeof PlayEvent>
+
+/** A day's counts of one release. */
+export const DayFigures = z.object({
+  day: z.string(),
+  release: z.int(),
+  plays: z.int(),
+  finishes: z.int(),
+  won: z.int(),
+  /** Ended plays by length, in steps of FIGURE_STEP_S. */
+  lengths: z.array(z.int()),
+  /** What ended plays, and where players left. */
+  stops: z.record(z.string(), z.int()),
+})
+export type DayFigures = z.infer<typeof DayFigures>
+export const FIGURE_STEP_S = 5
+export const Figures = z.object({ days: z.array(DayFigures) })
+
+export const ScoreRow = z.object({ name: z.string(), score: z.int(), release: z.int(), day: z.string() })
+export type ScoreRow = z.infer<typeof ScoreRow>
+/** Before a scored play: the seed it must be played with, and the names to choose from. */
+export const ScoreTicket = z.object({
+  seed: z.int().min(0).max(0xffffffff),
+  until: z.int(),
+  release: z.int(),
+  mac: z.string(),
+  names: z.array(z.int()),
+})
+export type ScoreTicket = z.infer<typeof ScoreTicket>
+export const ScoreRequest = z.object({
+  ticket: ScoreTicket,
+  name: z.int().min(0),
+  score: z.int().min(0).max(1e9),
+  proof: PlayProof,
+})
+export type ScoreRequest = z.infer<typeof ScoreRequest>
+export const EmailRequest = z.object({ email: z.email().max(200) })
 
 /** RFC 9457. */
 export const Problem = z.object({ type: z.string(), title: z.string(), status: z.int(), detail: z.string() })
 export type Problem = z.infer<typeof Problem>
 
-/** What a game may keep through the page around it. */
+/** What a game says to the page around it. */
 export const SaveMessage = z.object({ type: z.literal('pack-post:save'), best: z.int().min(0).max(1e9) })
 export const LoadMessage = z.object({ type: z.literal('pack-post:load') })
-export const GameMessage = z.discriminatedUnion('type', [SaveMessage, LoadMessage])
+export const BeganMessage = z.object({ type: z.literal('pack-post:began') })
+export const EndedMessage = z.object({
+  type: z.literal('pack-post:ended'),
+  outcome: z.enum(['won', 'lost']),
+  score: z.int().min(0).max(1e9),
+  seconds: z.number().min(0).max(36000),
+  cause: z.string().max(80),
+  proof: PlayProof.nullable(),
+})
+export const GameMessage = z.discriminatedUnion('type', [SaveMessage, LoadMessage, BeganMessage, EndedMessage])
