@@ -2,13 +2,15 @@ import { crop, type Pixels } from '../art/pixels'
 import { encodePng } from '../art/png'
 import type { GameDoc } from '../game/types'
 import { userError } from '../errors'
+import { labelAssets } from '../label/label'
 import { assetsOf } from '../pack/content'
 import { hashOf } from '../pack/hash'
 import { factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
 import { buildGameDoc, TYPEFACE_FILE } from './game-doc'
 import { creditsPage, parcelPage, singlePage } from './html'
-import { makeIcon } from './icon'
+import { fillSquare, makeIcon } from './icon'
+import { labelFiles } from './label-files'
 import { PARCEL_FORMAT, PARCEL_VERSION, type ParcelManifest } from './manifest'
 import { zipFiles } from './zip'
 
@@ -67,11 +69,13 @@ export async function buildParcel(source: ParcelSource): Promise<Parcel> {
   files.set('credits.html', encoder.encode(creditsPage(doc)))
   if (doc.typeface === TYPEFACE_FILE) files.set(TYPEFACE_FILE, source.typeface)
   files.set('manifest.webmanifest', json(webManifest(doc.title)))
-  const icon = await iconArt(source, doc)
-  for (const size of [192, 512]) files.set(`icon-${size}.png`, encodePng(makeIcon(icon, size, [35, 40, 56])))
-  if (pack.label.cover !== null) {
-    const bytes = await source.bytes(pack.label.cover)
-    if (bytes !== null) files.set('cover.png', bytes)
+  const own = pack.label.icon === null ? null : await source.pixels(pack.label.icon)
+  const icon = own ?? (await iconArt(source, doc))
+  for (const size of [192, 512])
+    files.set(`icon-${size}.png`, encodePng(own === null ? makeIcon(icon, size, [35, 40, 56]) : fillSquare(icon, size)))
+  for (const [hash, name] of labelFiles(pack)) {
+    const bytes = await source.bytes(hash)
+    if (bytes !== null) files.set(name, bytes)
   }
   const manifest = makeManifest(source, files)
   files.set('parcel.json', json(manifest))
@@ -87,7 +91,7 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     assets[hash] = rest
   }
   for (const content of Object.values(pack.parts)) for (const hash of assetsOf(content)) keep(hash)
-  if (pack.label.cover !== null) keep(pack.label.cover)
+  for (const hash of labelAssets(pack.label)) keep(hash)
   const { visibility: _host, ...label } = pack.label
   return {
     format: PARCEL_FORMAT,
@@ -99,6 +103,8 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     languages: pack.languages,
     assets,
     label,
+    lineage: pack.lineage,
+    kept: pack.kept,
     files: [...files]
       .map(([name, bytes]) => ({ name, bytes: bytes.length, sha256: hashOf(bytes) }))
       .sort((a, b) => (a.name < b.name ? -1 : 1)),

@@ -156,6 +156,12 @@ export function creditsOf(whole: Template, pack: Pack): CreditDoc[] {
   }
   return [
     ...lines.values(),
+    ...pack.lineage.map(({ title, author, licence }) => ({
+      what: `Made from “${title}”`,
+      author: author || 'somebody',
+      licence,
+      link: '',
+    })),
     {
       what: `Template ${template.name} ${template.version}`,
       author: template.author,

@@ -48,11 +48,11 @@ export const parcelPage = (doc: GameDoc, description: string): string =>
   })
 
 /** The whole game in one page; `doc` has data: URLs for its files. */
-export const singlePage = (doc: GameDoc, description: string, playerCode: string): string =>
+export const singlePage = (doc: GameDoc, description: string, playerCode: string, head = ''): string =>
   page({
     doc,
     description,
-    head: '',
+    head,
     scripts: `<script>${playerCode}</script>\n<script>PackPostPlayer.play(document.getElementById("game"),${escapeJson(doc)})</script>`,
   })
 

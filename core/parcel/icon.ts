@@ -28,3 +28,24 @@ export function makeIcon(pixels: Pixels, size: number, colour: [number, number, 
     }
   return { width: size, height: size, data }
 }
+
+/** The middle square of a picture, `size` px a side. */
+export function fillSquare(pixels: Pixels, size: number): Pixels {
+  const side = Math.min(pixels.width, pixels.height)
+  const middle = crop(pixels, {
+    x: Math.floor((pixels.width - side) / 2),
+    y: Math.floor((pixels.height - side) / 2),
+    w: side,
+    h: side,
+  })
+  if (side === size) return middle
+  if (side > size) return shrinkArea(middle, size, size)
+  // Larger than it was drawn: pixel by pixel, which keeps drawn pixels drawn.
+  const data = new Uint8ClampedArray(size * size * 4)
+  for (let y = 0; y < size; y++)
+    for (let x = 0; x < size; x++) {
+      const from = (Math.floor((y * side) / size) * side + Math.floor((x * side) / size)) * 4
+      data.set(middle.data.subarray(from, from + 4), (y * size + x) * 4)
+    }
+  return { width: size, height: size, data }
+}

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { AssetFacts } from '../pack/asset'
 import { Hash, PartContent, PartId, PartKey } from '../pack/content'
-import { ENGLISH, Language, MainLanguage } from '../pack/pack'
+import { ENGLISH, Kept, Language, LineageLine, MainLanguage } from '../pack/pack'
 import { Label } from '../label/label'
 
 export const PARCEL_FORMAT = 'pack-post-parcel'
@@ -19,6 +19,9 @@ export const ParcelManifest = z.object({
   languages: z.array(Language).max(20).default([]),
   assets: z.record(Hash, AssetFacts),
   label: Label.omit({ visibility: true }),
+  lineage: z.array(LineageLine).max(100).default([]),
+  /** Findings the maker left as they are, and why. */
+  kept: Kept.default({}),
   /** Every other file of the parcel. */
   files: z.array(z.object({ name: z.string().max(200), bytes: z.int().min(0), sha256: Hash })).max(2000),
 })
