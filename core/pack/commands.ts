@@ -36,6 +36,8 @@ export type Command =
   /** Texts of another language; null takes one out. */
   | { type: 'set-words'; tag: string; words: Record<string, string | null> }
   | { type: 'set-notes'; notes: string }
+  /** Why a finding is left as it is; null looks at it again. */
+  | { type: 'keep-finding'; finding: string; reason: string | null }
   | { type: 'all'; commands: Command[] }
 
 function castOf(draft: Pack, part: string, from: CastContent): CastContent {
@@ -138,6 +140,10 @@ function apply(draft: Pack, command: Command): void {
         else language.words[key] = text
       break
     }
+    case 'keep-finding':
+      if (command.reason === null) Reflect.deleteProperty(draft.kept, command.finding)
+      else draft.kept[command.finding] = command.reason.slice(0, 300)
+      break
     case 'set-notes':
       draft.notes = command.notes
       break

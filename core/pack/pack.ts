@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { Label } from '../label/label'
+import { emptyLabel, Label, labelAssets } from '../label/label'
 import { PostingRecord } from '../posting/record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
@@ -15,6 +15,24 @@ export type Language = z.infer<typeof Language>
 /** What the parts themselves are written in. */
 export const MainLanguage = Language.omit({ words: true })
 export const ENGLISH = { tag: 'en', name: 'English' } as const
+
+/** The pack or game that this one was made from. Lines are added and never taken away. */
+export const LineageLine = z.object({
+  title: z.string().max(200),
+  author: z.string().max(120),
+  /** Where it is posted. */
+  host: z.string().max(300),
+  postcode: z.string().max(20),
+  /** SPDX id of the terms it was copied under. */
+  licence: z.string().max(60),
+  at: z.string().max(40),
+  /** What its parts were, so that it can be told what is new here. */
+  fingerprint: z.record(z.string(), z.string().max(64)),
+})
+export type LineageLine = z.infer<typeof LineageLine>
+
+/** "I know, keep it": why a finding was left as it is, by the finding's id. */
+export const Kept = z.record(z.string().max(200), z.string().min(1).max(300))
 
 export const PACK_FORMAT = 'pack-post-pack'
 export const PACK_VERSION = 1
@@ -35,6 +53,8 @@ export const Pack = z.object({
   notes: z.string().max(20000),
   postings: z.array(PostingRecord).max(500),
   createdFrom: z.string().max(200),
+  lineage: z.array(LineageLine).max(100).default([]),
+  kept: Kept.default({}),
 })
 export type Pack = z.infer<typeof Pack>
 
@@ -49,20 +69,12 @@ export function newPack(template: Template, id: string): Pack {
     language: { ...ENGLISH },
     languages: [],
     assets: {},
-    label: {
-      title: '',
-      tags: [],
-      short: '',
-      description: '',
-      howTo: [],
-      cover: null,
-      coverAlt: '',
-      visibility: 'only-me',
-      author: '',
-    },
+    label: emptyLabel(),
     notes: '',
     postings: [],
     createdFrom: `template:${template.id}@${template.version}`,
+    lineage: [],
+    kept: {},
   }
 }
 
@@ -80,7 +92,7 @@ export function factsOf(pack: Pack, template: Template, hash: string): AssetFact
 export function usedAssets(pack: Pack): Set<string> {
   const used = new Set<string>()
   for (const content of Object.values(pack.parts)) for (const hash of assetsOf(content)) used.add(hash)
-  if (pack.label.cover !== null) used.add(pack.label.cover)
+  for (const hash of labelAssets(pack.label)) used.add(hash)
   for (const hash of [...used]) {
     let from = pack.assets[hash]?.madeFrom
     while (from !== undefined && !used.has(from)) {

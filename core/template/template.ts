@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { Device } from '../label/label'
 import { AssetFacts } from '../pack/asset'
 import { PartContent, PartId, PartKey } from '../pack/content'
 
@@ -73,6 +74,10 @@ export const Template = z.object({
   licence: z.string().max(60),
   players: z.string().max(40),
   controls: z.array(z.string().max(80)),
+  /** What it can be played with. */
+  inputs: z.array(Device).min(1),
+  /** How a phone is best held. */
+  held: z.enum(['landscape', 'portrait', 'either']),
   colours: z.object({ accent: z.string(), plate: z.string(), ink: z.string() }),
   parts: z.array(PartSpec).min(1),
   /** By hash; `path` is relative to the template's folder. */
