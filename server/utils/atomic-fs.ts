@@ -1,4 +1,4 @@
-import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
+import { mkdir, readdir, rename, rm, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { randomUUID } from 'node:crypto'
 import fsDriver from 'unstorage/drivers/fs'
@@ -26,4 +26,10 @@ export function atomicFs(base: string) {
     setItem: (key: string, value: string) => write(key, value),
     setItemRaw: (key: string, value: Uint8Array) => write(key, value),
   }
+}
+
+/** Files that were being written when the server was stopped: nothing names them. */
+export async function dropHalfWritten(base: string): Promise<void> {
+  const names = await readdir(base, { recursive: true }).catch(() => [])
+  for (const name of names) if (name.endsWith('.part')) await rm(join(base, name), { force: true })
 }

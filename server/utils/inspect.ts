@@ -7,6 +7,7 @@ import { hashOf } from '@core/pack/hash'
 import type { Pack } from '@core/pack/pack'
 import { stableJson } from '@core/parcel/build'
 import { buildGameDoc } from '@core/parcel/game-doc'
+import { labelFiles } from '@core/parcel/label-files'
 import { ParcelManifest, PARCEL_VERSION } from '@core/parcel/manifest'
 import { unzipSafely } from '@core/parcel/unzip'
 import type { Template } from '@core/template/template'
@@ -23,7 +24,7 @@ export interface Inspected {
   findings: Finding[]
 }
 
-const LIMITS = { entries: 2000, entryBytes: 20_000_000, totalBytes: 60_000_000 }
+export const PARCEL_LIMITS = { entries: 2000, entryBytes: 20_000_000, totalBytes: 60_000_000 }
 const FILE = 'parcel'
 
 function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
@@ -66,7 +67,7 @@ function differs(file: string): Finding {
  * parts it was made from, and then the same rules that the editor runs. Throws a UserError for what cannot be read at all.
  */
 export async function inspect(bytes: Uint8Array): Promise<Inspected> {
-  const files = unzipSafely(bytes, FILE, LIMITS)
+  const files = unzipSafely(bytes, FILE, PARCEL_LIMITS)
   const manifest = readManifest(files)
   const whole = await templateById(manifest.template.id)
   if (whole === null) throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
@@ -94,6 +95,8 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
     notes: '',
     postings: [],
     createdFrom: '',
+    lineage: manifest.lineage,
+    kept: manifest.kept,
   }
   const template = withSplits(whole, pack)
   const doc = buildGameDoc(template, pack)
@@ -103,9 +106,9 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
   )
     findings.push(differs('game.json'))
 
-  const cover = pack.label.cover
+  const pictures = labelFiles(pack)
   const find = async (hash: string): Promise<Uint8Array | null> => {
-    const name = doc.assets[hash]?.file ?? (hash === cover ? 'cover.png' : undefined)
+    const name = doc.assets[hash]?.file ?? pictures.get(hash)
     const content = name === undefined ? undefined : files.get(name)
     if (content !== undefined && hashOf(content) === hash) return content
     return templateAsset(template, hash)
@@ -129,6 +132,7 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
       return found === null ? null : decodePicture(found)
     }),
     encoders: null,
+    files,
     samples: once(async (hash) => {
       const found = await find(hash)
       return found === null ? null : decodeAudio(found)

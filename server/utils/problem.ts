@@ -34,6 +34,9 @@ export const refuse = {
       'Too large',
       `A parcel may have ${Math.round(most / 1e6)} MB at most. Make pictures and sounds smaller and send it again.`,
     ),
+  often: (seconds: number) =>
+    new Refusal(429, 'too-often', 'Too often', `That was too often in a short time. Try again in ${seconds} seconds.`),
+  conflict: (detail: string) => new Refusal(409, 'conflict', 'Not now', detail),
   full: () =>
     new Refusal(507, 'disk-full', 'No room', 'The arcade has no room left. Nothing was posted; try again later.'),
 }

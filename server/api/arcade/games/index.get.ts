@@ -1,6 +1,8 @@
-/** Public games, the last changed first. What is not public is never in here. */
-export default defineApi(async () => {
-  const games = (await allGames()).filter((game) => game.visibility === 'public' && game.live > 0)
-  const views = await Promise.all(games.map((game) => gameView(game, null)))
-  return views.filter((view) => view !== null).sort((a, b) => (a.updated < b.updated ? 1 : -1))
+import { ListQuery, listed } from '@core/posting/list'
+
+/** Public games. What is not public is never in here. */
+export default defineApi(async (event) => {
+  const query = ListQuery.safeParse(getQuery(event))
+  if (!query.success) throw refuse.shape('These filters are not known here.')
+  return listed(await publicGames(), query.data)
 })

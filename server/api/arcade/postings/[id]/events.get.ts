@@ -1,9 +1,9 @@
 /** States as they change, as server-sent events; the present one first. */
 export default defineApi(async (event) => {
-  const visitor = await visitorOf(event)
+  const { keyHash } = await visitorOf(event)
   const id = getRouterParam(event, 'id') ?? ''
   const row = await readPosting(id)
-  if (row === null || visitor === null || row.owner !== visitor) throw refuse.missing('This posting')
+  if (row === null || keyHash === null || row.owner !== keyHash) throw refuse.missing('This posting')
   const stream = createEventStream(event)
   const tell = (view: unknown) => void stream.push({ event: 'state', data: JSON.stringify(view) })
   changes.on(id, tell)

@@ -1,0 +1,5 @@
+/** The arcade's letters to a maker, the newest first. */
+export default defineApi(async (event) => {
+  const maker = await makerOf(event)
+  return mailOf(maker)
+})

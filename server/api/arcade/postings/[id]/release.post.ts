@@ -1,0 +1,7 @@
+/** Lets a held release go. */
+export default defineApi(async (event) => {
+  const owner = await makerOf(event)
+  const row = await readPosting(getRouterParam(event, 'id') ?? '')
+  if (row === null || row.owner !== owner) throw refuse.missing('This posting')
+  return viewOf(await letGo(row.id))
+})

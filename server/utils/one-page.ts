@@ -1,0 +1,42 @@
+import { base64 } from '@core/parcel/build'
+import { singlePage } from '@core/parcel/html'
+import type { GameDoc } from '@core/game/types'
+import type { GameView } from '@core/posting/protocol'
+import type { H3Event } from 'h3'
+import { seenGame } from './auth'
+import { gameView } from './game-view'
+import { refuse } from './problem'
+import { gameFiles } from './serve-game'
+
+const TYPEFACES: Record<string, string> = { woff2: 'font/woff2', ttf: 'font/ttf', otf: 'font/otf' }
+
+/** Nothing from anywhere but the page itself. */
+const ALONE =
+  "<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; img-src data: blob:; media-src data: blob:; font-src data:; connect-src data: blob:; base-uri 'none'; form-action 'none'\">\n"
+
+/** A posted release as one page, from its own files. */
+export async function onePageOf(game: string, release: number): Promise<string> {
+  const files = await gameFiles(game, release)
+  const text = (name: string) => new TextDecoder().decode(files.get(name))
+  const doc = JSON.parse(text('game.json')) as GameDoc
+  const inline = (file: string, mime: string) => {
+    const bytes = files.get(file)
+    return bytes === undefined ? file : `data:${mime};base64,${base64(bytes)}`
+  }
+  const assets = Object.fromEntries(
+    Object.entries(doc.assets).map(([hash, asset]) => [hash, { ...asset, file: inline(asset.file, asset.mime) }]),
+  )
+  const typeface =
+    doc.typeface === undefined
+      ? {}
+      : { typeface: inline(doc.typeface, TYPEFACES[doc.typeface.split('.').at(-1)!] ?? 'font/woff2') }
+  return singlePage({ ...doc, assets, ...typeface }, '', text('player.js'), ALONE)
+}
+
+/** The game of an app's address, for those who may see it. */
+export async function appView(event: H3Event): Promise<GameView> {
+  const { game, visitor } = await seenGame(event)
+  const view = await gameView(game, visitor)
+  if (view === null) throw refuse.missing('This game')
+  return view
+}
