@@ -16,7 +16,7 @@ import {
   type Session,
 } from '@core/game/session'
 import { SPLIT, type Setup } from '@core/game/setup'
-import { idleInput, type Input } from '@core/game/types'
+import { idleInput, STEPS_PER_SECOND, type Input } from '@core/game/types'
 import { paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
 import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
@@ -353,6 +353,19 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
         ...letters,
       })
       return picture
+    },
+    /** The stretch that ends at the moment shown, as pictures of it; shorter where less was played. */
+    captureStretch(width: number, height: number, seconds: number, fps: number): HTMLCanvasElement[] {
+      const shown = view.back
+      const every = STEPS_PER_SECOND / fps
+      const most = Math.min(Math.round(seconds * fps), Math.floor((rewindable(session) - shown) / every))
+      const pictures: HTMLCanvasElement[] = []
+      for (let i = most - 1; i >= 0; i--) {
+        view.back = shown + Math.round(i * every)
+        pictures.push(this.capture(width, height))
+      }
+      view.back = shown
+      return pictures
     },
     close(): void {
       loop.stop()

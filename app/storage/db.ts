@@ -1,3 +1,4 @@
+import { Label } from '@core/label/label'
 import { AssetFacts } from '@core/pack/asset'
 import { History } from '@core/pack/history'
 import { migratePack } from '@core/pack/migrations'
@@ -30,17 +31,26 @@ export interface KeyRow {
   key: string
 }
 
+/** What somebody always says on a label, under a name of its own and apart from every pack. */
+export const PresetRow = z.object({
+  name: z.string().min(1).max(60),
+  says: Label.pick({ author: true, tags: true, visibility: true, privacy: true, copies: true }),
+})
+export type PresetRow = z.infer<typeof PresetRow>
+
 export const db = () => (opened ??= open())
 type Db = Dexie & {
   packs: EntityTable<PackRow, 'id'>
   assets: EntityTable<AssetRow, 'hash'>
   mine: EntityTable<MineRow, 'hash'>
   keys: EntityTable<KeyRow, 'host'>
+  presets: EntityTable<PresetRow, 'name'>
 }
 let opened: Db | null = null
 
 function open(): Db {
   const made = new Dexie('pack-post') as Db
   made.version(1).stores({ packs: 'id, changed', assets: 'hash', mine: 'hash', keys: 'host' })
+  made.version(2).stores({ presets: 'name' })
   return made
 }

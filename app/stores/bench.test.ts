@@ -54,6 +54,38 @@ describe('the bench', () => {
     expect(at.bench.saving).toBe('saved')
   })
 
+  it('takes up what was not saved yet when the page went away, once, and nothing that is out of date', async () => {
+    const { leaveBehind } = await import('../storage/left-behind')
+    await at.savePack({ ...puffinCatch(), id: `${id}-other` }, emptyHistory(), 0)
+    const reopened = async () => {
+      await at.bench.open(`${id}-other`)
+      await at.bench.open(id)
+      return at.bench.pack!.notes
+    }
+    const row = (await at.loadPack(id))!
+    const left = (notes: string, rev: number) => ({ ...row, rev, pack: { ...row.pack, notes } })
+    leaveBehind(left('typed last', row.rev), false)
+    expect(await reopened()).toBe('typed last')
+    await at.bench.settle()
+    expect((await at.loadPack(id))!.pack.notes).toBe('typed last')
+    leaveBehind(left('from before', row.rev), false)
+    expect(await reopened()).toBe('typed last')
+    leaveBehind(left('while a save was on its way', row.rev), true)
+    expect(await reopened()).toBe('while a save was on its way')
+    localStorage.setItem(`pack-post:left:${id}`, '{"row":')
+    expect(await reopened()).toBe('while a save was on its way')
+  })
+
+  it('leaves nothing behind when everything is saved', async () => {
+    await at.bench.settle()
+    at.bench.leave()
+    expect(localStorage.getItem(`pack-post:left:${id}`)).toBeNull()
+    await at.bench.act('One', words('one'))
+    await at.bench.act('Two', words('two'))
+    at.bench.leave()
+    expect(localStorage.getItem(`pack-post:left:${id}`)).toContain('two')
+  })
+
   it('derives stage and tally from the pack alone', async () => {
     const before = at.bench.setup
     await at.bench.act('Set goal', { type: 'set-part', part: 'goal', content: { kind: 'dial', value: 50 } })

@@ -19,6 +19,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 import * as z from 'zod'
 import { bytesKept, keepBytes } from '../storage/assets'
+import { leaveBehind, takeLeftBehind } from '../storage/left-behind'
 import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
 import { useNotices } from './notices'
 import { useTemplates } from './templates'
@@ -71,12 +72,14 @@ export const useBench = defineStore('bench', () => {
     await settle()
     const row = await loadPack(id)
     if (row === null) return false
+    const left = takeLeftBehind(id, row.rev)
     base.value = await templates.load(row.pack.template.id)
-    pack.value = row.pack
-    history.value = row.history
+    pack.value = (left ?? row).pack
+    history.value = (left ?? row).history
     rev = row.rev
     savedAt.value = row.changed
     saving.value = 'saved'
+    if (left !== null) later()
     selected.value = rememberedSelection(id) ?? selected.value
     if (specOf(template.value!, selected.value.part) === undefined)
       selected.value = { part: firstPart(base.value), entry: '' }
@@ -148,6 +151,16 @@ export const useBench = defineStore('bench', () => {
   /** Saves what waits to be saved. */
   async function settle(): Promise<void> {
     while (timer !== null || running !== null) await save()
+  }
+
+  /**
+   * The page goes away now, and the browser's database does not answer in time any more: what is not saved yet is left
+   * where it can be put at once, and taken up when the pack is opened next.
+   */
+  function leave(): void {
+    if (pack.value === null || saving.value !== 'waiting') return
+    leaveBehind({ id: pack.value.id, rev, changed: '', pack: pack.value, history: history.value }, running !== null)
+    void settle()
   }
 
   /** After both tabs changed the pack: this tab's state becomes a pack of its own. Returns its id. */
@@ -241,6 +254,7 @@ export const useBench = defineStore('bench', () => {
     open,
     reload,
     settle,
+    leave,
     keepAsCopy,
     act,
     undo,

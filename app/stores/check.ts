@@ -1,11 +1,14 @@
 import type { Finding, Severity } from '@core/check/finding'
+import { isSafe } from '@core/check/fix-all'
+import { reportOf, reportPage } from '@core/check/report'
 import { textOf } from '@core/check/texts'
+import { titleOf } from '@core/parcel/game-doc'
 import { weigh } from '@core/parcel/weigh'
 import playerCode from '#player-code'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { bytesKept, keepBytes } from '../storage/assets'
-import { workshop } from '../workers/workshop'
+import { checker } from '../workers/workshop'
 import { useBench } from './bench'
 import { useNotices } from './notices'
 
@@ -17,6 +20,8 @@ export const useCheck = defineStore('check', () => {
   const bench = useBench()
   const notices = useNotices()
   const findings = shallowRef<Finding[]>([])
+  /** What the last "fix all safe ones" did. */
+  const fixedAll = shallowRef<string[]>([])
   const looked = ref({ rules: 0, asked: 0, worked: 0, tookMs: 0 })
   const state = ref<'idle' | 'running' | 'done'>('idle')
   let timer: ReturnType<typeof setTimeout> | null = null
@@ -30,7 +35,7 @@ export const useCheck = defineStore('check', () => {
     const began = performance.now()
     // The worker reads from the store: what was just brought in has to be there.
     await bytesKept().catch(() => undefined)
-    const result = await workshop().check(toRaw(template), toRaw(pack), playerCode.length)
+    const result = await checker().check(toRaw(template), toRaw(pack), playerCode.length)
     // A later run has been asked for in the meantime: its answer counts.
     if (mine !== turn) return
     findings.value = [...result.findings].sort((a, b) => RANK[a.severity] - RANK[b.severity])
@@ -48,6 +53,7 @@ export const useCheck = defineStore('check', () => {
     ([pack], old) => {
       if (pack?.id !== old?.[0]?.id) {
         findings.value = []
+        fixedAll.value = []
         state.value = 'idle'
       }
       if (timer !== null) clearTimeout(timer)
@@ -60,7 +66,7 @@ export const useCheck = defineStore('check', () => {
   async function fix(finding: Finding): Promise<boolean> {
     const { pack, template } = bench
     if (pack === null || template === null) return false
-    const found = await workshop().fix(toRaw(template), toRaw(pack), finding)
+    const found = await checker().fix(toRaw(template), toRaw(pack), finding)
     if (found === null) {
       notices.warn(`“${textOf(finding).what}” cannot be fixed by itself here. Press “Take me there”.`)
       return false
@@ -71,12 +77,44 @@ export const useCheck = defineStore('check', () => {
     return true
   }
 
+  /** Every safe fix as one undoable step; what was done is told. */
+  async function fixAllSafe(): Promise<void> {
+    const { pack, template } = bench
+    if (pack === null || template === null) return
+    await bytesKept().catch(() => undefined)
+    const found = await checker().fixAll(toRaw(template), toRaw(pack), playerCode.length)
+    if (found === null) return notices.warn('None of these can be fixed by itself after all.')
+    // The pack may have been changed while this was worked out: then the fixes are for another one.
+    if (bench.pack !== pack) return notices.warn('The pack was changed meanwhile. Press it again.')
+    await keepBytes(new Map(Object.entries(found.bytes)))
+    const name = `Fix ${found.done.length} ${found.done.length === 1 ? 'thing' : 'things'}`
+    await bench.act(name, found.command)
+    fixedAll.value = found.done
+  }
+
+  /** "I know, keep it": the reason goes with the posting. Null looks at it again. */
+  const keepAsIs = (finding: Finding, reason: string | null) =>
+    bench.act(reason === null ? 'Look at it again' : 'Keep it as it is', {
+      type: 'keep-finding',
+      finding: finding.id,
+      reason: reason?.trim() || null,
+    })
+
+  /** The report as files: one to read, one for programs. */
+  function report(): { html: string; json: string } | null {
+    const { pack, template } = bench
+    if (pack === null || template === null || weighIn.value === null) return null
+    const at = new Date().toISOString()
+    const made = reportOf(pack, titleOf(pack, template), findings.value, weighIn.value, looked.value.rules, at)
+    return { html: reportPage(made), json: JSON.stringify(made, null, 1) + '\n' }
+  }
+
   const ofPart = (part: string, entry?: string): Finding[] =>
     findings.value.filter(
       (finding) => finding.subject.part === part && (entry === undefined || finding.subject.entry === entry),
     )
   const worst = (part: string): Severity | null => {
-    const ranks = ofPart(part).filter((finding) => finding.rule !== 'still-template')
+    const ranks = ofPart(part).filter((finding) => finding.rule !== 'still-template' && finding.kept === undefined)
     return ranks.some((one) => one.severity === 'must')
       ? 'must'
       : ranks.some((one) => one.severity === 'should')
@@ -91,5 +129,25 @@ export const useCheck = defineStore('check', () => {
     bench.pack === null || bench.template === null ? null : weigh(bench.template, bench.pack, playerCode.length),
   )
 
-  return { findings, looked, state, run, fix, ofPart, worst, must, labelOpen, weighIn }
+  const safe = computed(() => findings.value.filter(isSafe))
+  const kept = computed(() => findings.value.filter((finding) => finding.kept !== undefined))
+
+  return {
+    findings,
+    looked,
+    state,
+    run,
+    fix,
+    fixAllSafe,
+    fixedAll,
+    keepAsIs,
+    report,
+    safe,
+    kept,
+    ofPart,
+    worst,
+    must,
+    labelOpen,
+    weighIn,
+  }
 })

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
 import { puffinCatch } from '../../tests/support/fixtures'
 import { emptyHistory } from '@core/pack/history'
-import type { PostingView } from '@core/posting/protocol'
+import type { OwnerView, PostingView } from '@core/posting/protocol'
 
 vi.mock('#player-code', () => ({ default: 'var PackPostPlayer={}' }))
 
@@ -16,14 +16,29 @@ const view = (change: Partial<PostingView> = {}): PostingView => ({
   states: [{ state: 'sent', at: '2026-11-23T10:00:00.000Z' }],
   visibility: 'only-me',
   note: '',
+  goLive: { when: 'cleared' },
+  answer: '',
   bytes: 3,
   findings: [],
   problem: '',
+  title: '',
+  ...change,
+})
+
+const owner = (change: Partial<OwnerView> = {}): OwnerView => ({
+  game: 'game-one',
+  postcode: 'KELP-47QX',
+  title: 'Puffin Catch',
+  visibility: 'only-me',
+  live: 1,
+  releases: [{ release: 1, at: '2026-11-23T10:00:00.000Z', note: '' }],
+  invites: [],
   ...change,
 })
 
 /** Uploads succeed at once, or fail with what is set here. */
 let uploadFails: string | null = null
+let uploadsMade = 0
 vi.mock('tus-js-client', () => ({
   Upload: class {
     url = '/api/arcade/uploads/abc'
@@ -34,7 +49,9 @@ vi.mock('tus-js-client', () => ({
         onError: (error: unknown) => void
         onProgress: (a: number, b: number) => void
       },
-    ) {}
+    ) {
+      uploadsMade++
+    }
     findPreviousUploads = async () => []
     resumeFromPreviousUpload = () => undefined
     start() {
@@ -63,7 +80,7 @@ class Stream {
   }
 }
 
-let answers: Record<string, () => Response>
+let answers: Record<string, () => Response | Promise<Response>>
 let calls: { path: string; init: RequestInit }[]
 const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status })
 
@@ -73,6 +90,7 @@ let count = 0
 async function stores() {
   vi.resetModules()
   uploadFails = null
+  uploadsMade = 0
   calls = []
   let zip = new Uint8Array([1, 2, 3])
   standInForBrowser({ build: async () => ({ ok: true, value: { zip, html: '', doc: {}, manifest: {} } }) })
@@ -105,7 +123,7 @@ let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {
   at = await stores()
 })
-const post = () => at.posting.post({ visibility: 'only-me', note: 'first' })
+const post = () => at.posting.post({ visibility: 'only-me', note: 'first', asNew: false })
 const header = (call: { init: RequestInit }) => (call.init.headers as Record<string, string>)['authorization']
 
 describe('posting', () => {
@@ -136,6 +154,23 @@ describe('posting', () => {
     expect(posts.map(header)).toEqual([`Bearer ${KEY}`, `Bearer ${KEY}`])
     expect(calls.filter((call) => call.path === '/api/arcade/keys')).toHaveLength(1)
     expect(at.bench.pack!.postings.map((one) => one.release)).toEqual([1, 2])
+  })
+
+  it('a pause pressed before the first byte holds, and goes on when told', async () => {
+    let known: (answer: Response) => void = () => undefined
+    answers['POST /api/arcade/keys'] = () => new Promise((resolve) => (known = resolve))
+    const posting = post()
+    await vi.waitFor(() => expect(at.posting.phase).toBe('sending'))
+    await vi.waitFor(() => expect(calls.map((call) => call.path)).toContain('/api/arcade/keys'))
+    await at.posting.pause()
+    known(json({ key: KEY }))
+    await vi.waitFor(() => expect(uploadsMade).toBe(1))
+    await new Promise((resolve) => setTimeout(resolve))
+    expect(at.posting.phase).toBe('paused')
+    expect(at.bench.pack!.postings).toEqual([])
+    at.posting.resume()
+    await posting
+    expect(at.bench.pack!.postings).toHaveLength(1)
   })
 
   it('takes a new key where the arcade does not know the old one any more', async () => {
@@ -196,7 +231,7 @@ describe('who can see it', () => {
       json({ type: 'x', title: 'x', status: 403, detail: 'This game belongs to somebody else.' }, 403)
     expect(await at.posting.setVisibility('public')).toBe(false)
     expect(at.bench.pack!.label.visibility).toBe('only-me')
-    answers['PUT /api/arcade/games/game-one/visibility'] = () => json({ visibility: 'public' })
+    answers['PUT /api/arcade/games/game-one/visibility'] = () => json(owner({ visibility: 'public' }))
     expect(await at.posting.setVisibility('public')).toBe(true)
     expect(at.bench.pack!.label.visibility).toBe('public')
     expect(at.posting.last!.visibility).toBe('public')

@@ -1,5 +1,19 @@
-import { KeyAnswer, PostingView, Problem, UPLOAD_LIMIT_BYTES, type PostRequest } from '@core/posting/protocol'
+import {
+  Figures,
+  KeyAnswer,
+  MailView,
+  NewInvite,
+  OwnerView,
+  PostingView,
+  Problem,
+  UPLOAD_LIMIT_BYTES,
+  PostRequest as PostRequestSchema,
+  type PostRequest,
+} from '@core/posting/protocol'
+import { userError, UserError } from '@core/errors'
 import { fingerprintOf } from '@core/posting/changes'
+import { readRecovery, writeRecovery } from '@core/posting/recovery'
+import { WebdavAnswer, WebdavHosts, type WebdavRequest } from '@core/posting/ways'
 import type { Visibility } from '@core/label/label'
 import type { PostingRecord } from '@core/posting/record'
 import type { Parcel } from '@core/parcel/build'
@@ -14,13 +28,22 @@ import { useBench } from './bench'
 import { useNotices } from './notices'
 
 const FINAL = new Set(['returned', 'live', 'withdrawn'])
+/** What was asked for when an upload began, so that it goes on as it was meant after the tab was closed. */
+const Pending = z.object({ request: PostRequestSchema.omit({ upload: true }), bytes: z.int() })
+type Pending = z.infer<typeof Pending>
+export type PostWish = Omit<PostRequest, 'upload' | 'game'> & { asNew: boolean }
 
 /** Building, sending and following one posting of the pack on the bench. */
 export const usePosting = defineStore('posting', () => {
   const bench = useBench()
   const notices = useNotices()
-  const phase = ref<'idle' | 'building' | 'sending' | 'following'>('idle')
-  const progress = ref({ sent: 0, total: 0 })
+  const phase = ref<'idle' | 'building' | 'sending' | 'paused' | 'following'>('idle')
+  const progress = ref({ sent: 0, total: 0, secondsLeft: 0 })
+  /** An upload that was broken off by closing the tab. */
+  const pending = shallowRef<Pending | null>(null)
+  /** How it stands with the game at the arcade; null before it is asked, or when it cannot be reached. */
+  const owner = shallowRef<OwnerView | null>(null)
+  let uploading: { abort(): Promise<void>; start(): void } | null = null
   /** A sentence on what went wrong, kept until the next try. */
   const trouble = ref('')
   const current = shallowRef<PostingView | null>(null)
@@ -31,7 +54,10 @@ export const usePosting = defineStore('posting', () => {
   /** The game these postings belong to; null before the first. */
   const game = computed(() => last.value?.game ?? null)
   const liveRecord = computed(
-    () => [...(bench.pack?.postings ?? [])].reverse().find((one) => one.state === 'live') ?? null,
+    () =>
+      [...(bench.pack?.postings ?? [])]
+        .reverse()
+        .find((one) => one.state === 'live' && one.game === last.value?.game) ?? null,
   )
 
   async function build(): Promise<Parcel | null> {
@@ -79,20 +105,26 @@ export const usePosting = defineStore('posting', () => {
     return key
   }
 
+  /** Sends bytes so that they can be broken off and taken up again; returns the upload's id. */
   async function send(zip: Uint8Array, key: string): Promise<string> {
     const { Upload } = await import('tus-js-client')
+    const began = { at: performance.now(), sent: -1 }
     return new Promise((resolve, reject) => {
       const file = new Blob([zip as BlobPart], { type: 'application/zip' })
       const upload = new Upload(file, {
         endpoint: '/api/arcade/uploads',
         headers: { authorization: `Bearer ${key}` },
         metadata: { filetype: 'application/zip' },
+        // In parts, so that little is sent twice after a break.
+        chunkSize: 1_000_000,
         retryDelays: [0, 1000, 3000, 6000, 12000],
         removeFingerprintOnSuccess: true,
         // The same bytes are the same parcel: an upload that was broken off goes on from where it was.
         fingerprint: async () => `pack-post:${bench.pack?.id ?? ''}:${zip.length}:${fingerprint(zip)}`,
         onProgress: (sent, total) => {
-          progress.value = { sent, total }
+          if (began.sent < 0) Object.assign(began, { at: performance.now(), sent })
+          const rate = (sent - began.sent) / Math.max(1, performance.now() - began.at)
+          progress.value = { sent, total, secondsLeft: rate > 0 ? (total - sent) / rate / 1000 : 0 }
         },
         onSuccess: () => resolve(upload.url!.split('/').at(-1)!),
         onError: (error) => {
@@ -109,36 +141,72 @@ export const usePosting = defineStore('posting', () => {
       })
       void upload.findPreviousUploads().then((earlier) => {
         if (earlier[0] !== undefined) upload.resumeFromPreviousUpload(earlier[0])
-        upload.start()
+        uploading = { abort: () => upload.abort(), start: () => upload.start() }
+        // Pause may have been pressed before there was anything to pause.
+        if (phase.value !== 'paused') upload.start()
       })
-    })
+    }).finally(() => {
+      uploading = null
+    }) as Promise<string>
   }
 
-  async function post(options: { visibility: Visibility; note: string }): Promise<void> {
+  async function pause(): Promise<void> {
+    if (phase.value !== 'sending') return
+    phase.value = 'paused'
+    await uploading?.abort()
+  }
+
+  function resume(): void {
+    if (phase.value !== 'paused') return
+    phase.value = 'sending'
+    uploading?.start()
+  }
+
+  const pendingKey = () => `pack-post:pending:${bench.pack?.id ?? ''}`
+  function setPending(next: Pending | null): void {
+    pending.value = null
+    if (next === null) localStorage.removeItem(pendingKey())
+    else localStorage.setItem(pendingKey(), JSON.stringify(next))
+  }
+
+  async function parcelToSend(): Promise<Parcel | null> {
+    const parcel = await build()
+    if (parcel !== null && parcel.zip.length > UPLOAD_LIMIT_BYTES)
+      throw new Error(
+        `The parcel has ${(parcel.zip.length / 1e6).toFixed(1)} MB; the arcade takes ${UPLOAD_LIMIT_BYTES / 1e6}. The weigh-in on Check shows what weighs most.`,
+      )
+    return parcel
+  }
+
+  async function post({ asNew, ...wish }: PostWish): Promise<void> {
+    const before = asNew ? null : game.value
+    await sendAs({ ...wish, ...(before === null ? {} : { game: before }) })
+  }
+
+  /** Goes on with what was broken off by closing the tab, as it was asked for then. */
+  async function goOn(): Promise<void> {
+    if (pending.value !== null) await sendAs(pending.value.request)
+  }
+
+  async function sendAs(asked: Omit<PostRequest, 'upload'>): Promise<void> {
     if (phase.value !== 'idle' && phase.value !== 'following') return
     trouble.value = ''
     current.value = null
     phase.value = 'building'
-    const before = game.value
     try {
-      const parcel = await build()
+      const parcel = await parcelToSend()
       if (parcel === null || bench.pack === null) return stop()
-      if (parcel.zip.length > UPLOAD_LIMIT_BYTES)
-        throw new Error(
-          `The parcel has ${(parcel.zip.length / 1e6).toFixed(1)} MB; the arcade takes ${UPLOAD_LIMIT_BYTES / 1e6}. The weigh-in on Check shows what weighs most.`,
-        )
+      const print = fingerprintOf(bench.pack)
       phase.value = 'sending'
-      progress.value = { sent: 0, total: parcel.zip.length }
+      progress.value = { sent: 0, total: parcel.zip.length, secondsLeft: 0 }
+      setPending({ request: PostRequestSchema.omit({ upload: true }).parse(asked), bytes: parcel.zip.length })
       const key = await ownKey()
       const upload = await send(parcel.zip, key)
-      const request: PostRequest = {
-        upload,
-        visibility: options.visibility,
-        note: options.note,
-        ...(before === null ? {} : { game: before }),
-      }
+      phase.value = 'following'
+      const request: PostRequest = { ...asked, upload }
       const view = await call('/api/arcade/postings', PostingView, { method: 'POST', body: JSON.stringify(request) })
-      keep(view, fingerprintOf(bench.pack))
+      setPending(null)
+      keep(view, print)
       follow(view)
     } catch (error) {
       trouble.value = error instanceof Error ? error.message : 'Something went wrong. Nothing was posted.'
@@ -182,7 +250,11 @@ export const usePosting = defineStore('posting', () => {
     phase.value = 'following'
     take(view)
     stream?.close()
-    if (FINAL.has(view.state)) return stop()
+    if (FINAL.has(view.state)) {
+      void ask()
+      return stop()
+    }
+    if (view.state === 'held') stop()
     stream = new EventSource(`/api/arcade/postings/${view.id}/events`)
     stream.addEventListener('state', (event) => {
       const next = PostingView.safeParse(safeJson((event as MessageEvent<string>).data))
@@ -191,12 +263,15 @@ export const usePosting = defineStore('posting', () => {
       if (FINAL.has(next.data.state)) {
         stream?.close()
         stop()
-      }
+        void ask()
+      } else if (next.data.state === 'held') stop()
     })
   }
 
   /** Looks up the last posting again, for a tab that was closed in between. */
   async function catchUp(): Promise<void> {
+    const left = Pending.safeParse(safeJson(localStorage.getItem(pendingKey()) ?? ''))
+    pending.value = left.success && phase.value === 'idle' ? left.data : null
     const record = last.value
     if (record === null || phase.value !== 'idle') return
     try {
@@ -206,36 +281,198 @@ export const usePosting = defineStore('posting', () => {
     }
   }
 
-  async function setVisibility(visibility: Visibility): Promise<boolean> {
-    if (game.value === null) return false
+  const gamePath = (rest = '') => `/api/arcade/games/${game.value ?? ''}${rest}`
+
+  /** Takes over what the arcade says of the game: which release is live counts for every record in the pack. */
+  function takeOwner(view: OwnerView): void {
+    owner.value = view
+    const stateOf = (one: PostingRecord): PostingRecord['state'] =>
+      one.release === view.live ? 'live' : one.state === 'live' ? 'withdrawn' : one.state
+    const { pack } = bench
+    if (pack === null) return
+    const postings = pack.postings.map((one) =>
+      one.game === view.game ? { ...one, state: stateOf(one), visibility: view.visibility } : one,
+    )
+    const same = postings.every((one, i) => {
+      const old = pack.postings[i]!
+      return one.state === old.state && one.visibility === old.visibility
+    })
+    if (!same) bench.record((now) => ({ ...now, postings }))
+  }
+
+  async function ask(): Promise<void> {
+    if (game.value === null) return
+    const view = await call(gamePath('/owner'), OwnerView).catch(() => null)
+    if (view !== null) takeOwner(view)
+  }
+
+  /** Does something at the arcade and tells when it could not be done; null then. */
+  async function attempt<T>(does: () => Promise<T>): Promise<T | null> {
     try {
-      await call(`/api/arcade/games/${game.value}/visibility`, z.object({ visibility: z.string() }), {
-        method: 'PUT',
-        body: JSON.stringify({ visibility }),
-      })
-      bench.record((pack) => ({
-        ...pack,
-        label: { ...pack.label, visibility },
-        postings: pack.postings.map((one, i) => (i === pack.postings.length - 1 ? { ...one, visibility } : one)),
-      }))
-      return true
+      return await does()
     } catch (error) {
       notices.warn(error instanceof Error ? error.message : 'The arcade did not answer.')
+      return null
+    }
+  }
+
+  async function setVisibility(visibility: Visibility): Promise<boolean> {
+    if (game.value === null) return false
+    const body = JSON.stringify({ visibility })
+    const view = await attempt(() => call(gamePath('/visibility'), OwnerView, { method: 'PUT', body }))
+    if (view === null) return false
+    takeOwner(view)
+    bench.record((pack) => ({ ...pack, label: { ...pack.label, visibility } }))
+    return true
+  }
+
+  /** Puts a release that was cleared before back, or with 0 takes the game off. */
+  async function setLive(release: number): Promise<void> {
+    const body = JSON.stringify({ release })
+    const view = await attempt(() => call(gamePath('/live'), OwnerView, { method: 'PUT', body }))
+    if (view === null) return
+    takeOwner(view)
+    notices.say(
+      release === 0 ? 'The game is off the arcade. Its link waits for you.' : `Release ${release} is played now.`,
+    )
+    const record = last.value
+    if (record !== null) current.value = await call(`/api/arcade/postings/${record.id}`, PostingView).catch(() => null)
+  }
+
+  async function letGo(id: string): Promise<void> {
+    const view = await attempt(() => call(`/api/arcade/postings/${id}/release`, PostingView, { method: 'POST' }))
+    if (view !== null) follow(view)
+  }
+
+  /** For good: the arcade forgets the game, the pack keeps what it says of its postings. */
+  async function deleteGame(): Promise<void> {
+    const gone = await attempt(() => call(gamePath(), z.object({ ok: z.boolean() }), { method: 'DELETE' }))
+    if (gone === null) return
+    const id = game.value
+    bench.record((pack) => ({ ...pack, postings: pack.postings.filter((one) => one.game !== id) }))
+    owner.value = null
+    current.value = null
+    notices.say('The game is deleted at the arcade. The pack is as it was.')
+  }
+
+  async function invite(name: string): Promise<string | null> {
+    const body = JSON.stringify({ name })
+    const made = await attempt(() => call(gamePath('/invites'), NewInvite, { method: 'POST', body }))
+    if (made === null) return null
+    await ask()
+    return `${window.location.origin}/arcade/invite/${last.value!.postcode.toLowerCase()}/${made.key}`
+  }
+
+  async function revoke(id: string): Promise<void> {
+    const view = await attempt(() => call(gamePath(`/invites/${id}`), OwnerView, { method: 'DELETE' }))
+    if (view !== null) takeOwner(view)
+  }
+
+  /** The key as a file, for another browser; null before anything was posted from this one. */
+  async function recoveryFile(): Promise<string | null> {
+    const host = window.location.origin
+    const key = await readKey(host)
+    return key === null ? null : writeRecovery(host, key, new Date().toISOString())
+  }
+
+  /** Takes over the key of another browser. This one's own key, if it has one, must not be lost by it: say so first. */
+  async function recover(file: File): Promise<boolean> {
+    try {
+      if (file.size > 10_000) throw userError('key-file', `“${file.name}” is too large for a key file.`)
+      const { host, key } = readRecovery(await file.text(), file.name)
+      if (host !== window.location.origin)
+        throw userError('key-host', `“${file.name}” belongs to ${host}. Open that address and take it in there.`)
+      const answer = await fetch('/api/arcade/session', { method: 'POST', headers: { authorization: `Bearer ${key}` } })
+      if (!answer.ok) throw userError('key-unknown', `The arcade does not know the key in “${file.name}”.`)
+      await keepKey(host, key)
+      notices.say('This browser can look after those games now.')
+      return true
+    } catch (error) {
+      notices.warn(error instanceof UserError ? error.message : 'The arcade did not answer. Try again in a moment.')
       return false
     }
   }
+  const hasKey = async () => (await readKey(window.location.origin)) !== null
+
+  const figures = () => attempt(() => call(gamePath('/figures'), Figures))
+  const emails = () =>
+    attempt(() =>
+      call(gamePath('/emails'), z.object({ emails: z.array(z.object({ email: z.string(), until: z.string() })) })),
+    )
+
+  async function titleTaken(title: string): Promise<boolean> {
+    const query = new URLSearchParams({ title, game: game.value ?? '' })
+    const answer = await fetch(`/api/arcade/titles?${query.toString()}`).catch(() => null)
+    const read = z.object({ taken: z.boolean() }).safeParse(await answer?.json().catch(() => null))
+    return read.success && read.data.taken
+  }
+
+  const webdavHosts = async (): Promise<string[]> => {
+    const answer = await fetch('/api/ways/webdav').catch(() => null)
+    const read = WebdavHosts.safeParse(await answer?.json().catch(() => null))
+    return read.success ? read.data.hosts : []
+  }
+
+  /** The game's files into a folder of a WebDAV host, through the app's server. Name and password are kept nowhere. */
+  async function sendToWebdav(wish: Omit<WebdavRequest, 'upload'>): Promise<WebdavAnswer | null> {
+    return attempt(async () => {
+      const parcel = await parcelToSend()
+      if (parcel === null) throw new Error('The game could not be packed.')
+      const upload = await send(parcel.zip, await ownKey())
+      return call('/api/ways/webdav', WebdavAnswer, { method: 'POST', body: JSON.stringify({ ...wish, upload }) })
+    })
+  }
+
+  const mail = () =>
+    attempt(() => call('/api/arcade/mail', z.object({ letters: z.array(MailView), readUntil: z.string() })))
+  const mailRead = () => attempt(() => call('/api/arcade/mail', z.object({ ok: z.boolean() }), { method: 'POST' }))
 
   watch(
     () => bench.pack?.id,
     () => {
       stream?.close()
       current.value = null
+      owner.value = null
+      pending.value = null
       trouble.value = ''
       phase.value = 'idle'
     },
   )
 
-  return { phase, progress, trouble, current, last, game, liveRecord, build, post, catchUp, setVisibility }
+  return {
+    phase,
+    progress,
+    pending,
+    owner,
+    trouble,
+    current,
+    last,
+    game,
+    liveRecord,
+    build,
+    post,
+    goOn,
+    pause,
+    resume,
+    catchUp,
+    ask,
+    setVisibility,
+    setLive,
+    letGo,
+    deleteGame,
+    invite,
+    revoke,
+    recoveryFile,
+    recover,
+    hasKey,
+    figures,
+    emails,
+    titleTaken,
+    webdavHosts,
+    sendToWebdav,
+    mail,
+    mailRead,
+  }
 })
 
 function safeJson(text: string): unknown {

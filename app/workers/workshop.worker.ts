@@ -2,6 +2,7 @@ import { bringIn, likelyCut, spriteOf, type BroughtIn, type Incoming, type Workp
 import { palette } from '@core/art/colours'
 import { standOut } from '@core/art/contrast'
 import { artPixels, enlargement } from '@core/art/crispness'
+import { encodeGif } from '@core/art/gif'
 import { findGrid } from '@core/art/grid'
 import { borderColour } from '@core/art/key-out'
 import { fairness, outlineOf, shapeArea } from '@core/art/outline'
@@ -14,6 +15,7 @@ import { asFairAs, boxShape, capsuleShape } from '@core/art/shapes'
 import { drawnShare } from '@core/art/stand-in'
 import { spriteFromPicture, type SpriteWish } from '@core/art/strip'
 import type { Finding } from '@core/check/finding'
+import { fixAllSafe, type AllFixed } from '@core/check/fix-all'
 import { ruleById } from '@core/check/registry'
 import type { CheckContext, Fix } from '@core/check/rule'
 import { makeRunner, type Runner } from '@core/check/runner'
@@ -143,6 +145,26 @@ function context(template: Template, pack: Pack, playerBytes: number): CheckCont
     pixels: (hash) => pixelsOf(hash, template, facts(hash)),
     samples: (hash) => samplesOf(hash, template, facts(hash)),
     encoders,
+    files: null,
+  }
+}
+
+/** A context that also finds what a fix has just made and nobody has stored yet. */
+function withMade(ctx: CheckContext, made: ReadonlyMap<string, Uint8Array>): CheckContext {
+  const factsOf = (hash: string) => ctx.pack.assets[hash]
+  return {
+    ...ctx,
+    bytes: async (hash) => made.get(hash) ?? ctx.bytes(hash),
+    pixels: async (hash) => {
+      const bytes = made.get(hash)
+      const mime = factsOf(hash)?.mime
+      return bytes === undefined || mime === undefined ? ctx.pixels(hash) : decodePicture(bytes, mime).catch(() => null)
+    },
+    samples: async (hash) => {
+      const bytes = made.get(hash)
+      const mime = factsOf(hash)?.mime
+      return bytes === undefined || mime === undefined ? ctx.samples(hash) : decodeSound(bytes, mime).catch(() => null)
+    },
   }
 }
 
@@ -385,6 +407,8 @@ const workshop = {
       return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, crisp: false, told: [], font }
     }),
 
+  makeGif: (frames: Pixels[], delayMs: number): Promise<Uint8Array> => encodeGif(frames, delayMs),
+
   async check(template: Template, pack: Pack, playerBytes: number) {
     let runner = runners.get(pack.id)
     if (runner === undefined) {
@@ -397,6 +421,10 @@ const workshop = {
   async fix(template: Template, pack: Pack, finding: Finding): Promise<Fix | null> {
     return (await ruleById(finding.rule)?.fix?.(context(template, pack, 0), finding)) ?? null
   },
+
+  /** Every fix that changes nothing on purpose, as one step. */
+  fixAll: (template: Template, pack: Pack, playerBytes: number): Promise<AllFixed | null> =>
+    fixAllSafe(pack, (next, made) => withMade(context(template, next, playerBytes), made)),
 
   build: (template: Template, pack: Pack, playerCode: string, typeface: Uint8Array): Promise<Answer<Parcel>> =>
     answer(() => {
