@@ -12,7 +12,11 @@ const open = computed({
   },
 })
 onMounted(() => {
-  if (localStorage.getItem('pack-post:desk') === 'night') theme.change('night')
+  try {
+    if (localStorage.getItem('pack-post:desk') === 'night') theme.change('night')
+  } catch {
+    // A game framed by another site has no storage here: it is shown by day.
+  }
 })
 </script>
 

@@ -1,9 +1,27 @@
 <script setup lang="ts">
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { download } from '~/composables/download'
 import { useLibrary } from '~/stores/library'
+import { usePosting } from '~/stores/posting'
 
 const library = useLibrary()
 onMounted(() => void library.open())
+const arcade = usePosting()
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const known = ref(false)
+onMounted(async () => {
+  known.value = await arcade.hasKey()
+})
+async function saveKey(): Promise<void> {
+  const text = await arcade.recoveryFile()
+  if (text !== null) download(text, 'arcade.key.json', 'application/json')
+}
+async function takeKey(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (file !== undefined) known.value = (await arcade.recover(file)) || known.value
+}
 const rows = computed(() =>
   library.packs
     .flatMap(({ pack }) => pack.postings.map((posting) => ({ pack, posting })))
@@ -42,6 +60,25 @@ const rows = computed(() =>
       <p v-else-if="library.ready">
         Nothing has been posted from this browser yet. <NuxtLink to="/">Choose a pack</NuxtLink>, check it, post it.
       </p>
+      <section class="key" aria-label="Your key">
+        <h2>Your key</h2>
+        <p>
+          Games belong to the key in this browser. Save it as a file to look after them from another browser, or after
+          this one was cleared. Whoever has the file can change your games: keep it to yourself.
+        </p>
+        <div class="acts">
+          <v-btn variant="outlined" :disabled="!known" data-testid="save-key" @click="saveKey">Save the key file</v-btn>
+          <v-btn variant="outlined" @click="picker?.click()">Take in a key file…</v-btn>
+          <input
+            ref="picker"
+            type="file"
+            accept=".json,application/json"
+            hidden
+            data-testid="key-file"
+            @change="takeKey"
+          />
+        </div>
+      </section>
     </main>
   </div>
 </template>
@@ -51,6 +88,16 @@ const rows = computed(() =>
   padding: 28px 36px;
   display: grid;
   gap: 12px;
+}
+.key {
+  margin-top: 18px;
+  max-width: 680px;
+  display: grid;
+  gap: 8px;
+}
+.acts {
+  display: flex;
+  gap: 10px;
 }
 table {
   border-collapse: collapse;

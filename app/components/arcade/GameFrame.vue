@@ -1,48 +1,94 @@
 <script setup lang="ts">
-import { GameMessage } from '@core/posting/protocol'
-import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
+import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import type * as z from 'zod'
 
 /**
  * A posted game in its frame. It runs in an opaque origin and has no storage; its best score is kept by this page,
- * one small number for each game, asked for and given by messages that are checked.
+ * one small number for each game, asked for and given by messages that are checked. Plays are counted, and scores
+ * taken, only where the maker switched that on.
  */
-const { src, game, title } = defineProps<{ src: string; game: string; title: string }>()
+const { game } = defineProps<{ game: GameView }>()
+const emit = defineEmits<{ ended: [play: z.infer<typeof EndedMessage>, ticket: ScoreTicket | null] }>()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
+const ticket = ref<ScoreTicket | null>(null)
+let began = 0
+
+const base = () => `/api/arcade/games/${game.postcode.toLowerCase()}`
 
 function give(): void {
   let best = 0
   try {
-    best = Number(localStorage.getItem(`arcade:best:${game}`)) || 0
+    best = Number(localStorage.getItem(`arcade:best:${game.game}`)) || 0
   } catch {
     // Storage is denied in some private windows: then the best score lasts as long as the page.
   }
-  frame.value?.contentWindow?.postMessage({ type: 'pack-post:kept', best }, '*')
+  frame.value?.contentWindow?.postMessage(
+    { type: 'pack-post:kept', best, ...(ticket.value === null ? {} : { seed: ticket.value.seed }) },
+    '*',
+  )
+}
+
+/** What is counted must not hold anything up, nor matter when it is lost. */
+function count(event: PlayEvent): void {
+  if (!game.plays) return
+  navigator.sendBeacon?.(`${base()}/plays`, new Blob([JSON.stringify(event)], { type: 'application/json' }))
+}
+
+async function fetchTicket(): Promise<void> {
+  if (!game.scores) return
+  const answer = await fetch(`${base()}/scores/ticket`, { method: 'POST' }).catch(() => null)
+  const read = ScoreTicket.safeParse(await answer?.json().catch(() => null))
+  ticket.value = read.success ? read.data : null
+  give()
 }
 
 function hear(event: MessageEvent): void {
   if (event.source === null || event.source !== frame.value?.contentWindow) return
   const message = GameMessage.safeParse(event.data)
   if (!message.success) return
-  if (message.data.type === 'pack-post:load') return give()
-  try {
-    localStorage.setItem(`arcade:best:${game}`, String(message.data.best))
-  } catch {
-    // As above.
+  const { data } = message
+  switch (data.type) {
+    case 'pack-post:load':
+      return give()
+    case 'pack-post:began':
+      began = performance.now()
+      return count({ event: 'began', seconds: 0, cause: '' })
+    case 'pack-post:ended':
+      began = 0
+      count({ event: data.outcome, seconds: data.seconds, cause: data.cause })
+      return emit('ended', data, ticket.value)
+    case 'pack-post:save':
+      try {
+        localStorage.setItem(`arcade:best:${game.game}`, String(data.best))
+      } catch {
+        // As above.
+      }
   }
+}
+function leave(): void {
+  if (began > 0) count({ event: 'left', seconds: (performance.now() - began) / 1000, cause: '' })
+  began = 0
 }
 onMounted(() => {
   window.addEventListener('message', hear)
+  window.addEventListener('pagehide', leave)
   // A quick game asked before this page could hear: it is told unasked, once.
   give()
+  void fetchTicket()
 })
-onBeforeUnmount(() => window.removeEventListener('message', hear))
+onBeforeUnmount(() => {
+  leave()
+  window.removeEventListener('message', hear)
+  window.removeEventListener('pagehide', leave)
+})
 </script>
 
 <template>
   <iframe
     ref="frame"
-    :src="src"
-    :title="title"
+    :src="game.playPath"
+    :title="game.title"
     sandbox="allow-scripts allow-pointer-lock"
     allow="fullscreen; gamepad; autoplay"
     data-testid="game-frame"

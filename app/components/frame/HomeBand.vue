@@ -8,6 +8,7 @@ defineEmits<{ open: [] }>()
     <nav>
       <slot />
       <NuxtLink to="/posted">Posted games</NuxtLink>
+      <NuxtLink to="/mail">Mail</NuxtLink>
       <NuxtLink to="/arcade">Arcade</NuxtLink>
       <FrameDeskSwitch />
     </nav>
@@ -35,6 +36,15 @@ nav {
   align-items: center;
   gap: 26px;
   font-weight: 700;
+}
+@media (max-width: 560px) {
+  nav {
+    gap: 14px;
+  }
+  .brand {
+    font-size: 0;
+    gap: 0;
+  }
 }
 nav a {
   text-decoration: none;

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { creditsOf, titleOf } from '@core/parcel/game-doc'
+import { ageResult, BAND_NAMES } from '@core/label/age-guide'
+import { DEVICE_NAMES } from '@core/label/label'
+import { linksIn, privacyStatement } from '@core/label/privacy'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 import { usePosting } from '~/stores/posting'
@@ -9,6 +12,16 @@ const bench = useBench()
 const posting = usePosting()
 const label = computed(() => bench.pack!.label)
 const title = computed(() => titleOf(bench.pack!, bench.template!))
+const age = computed(() => ageResult(label.value.ageGuide))
+const devices = computed(() =>
+  (label.value.devices ?? bench.template!.inputs).map((one) => DEVICE_NAMES[one].toLowerCase()).join(', '),
+)
+const statement = computed(() =>
+  privacyStatement(
+    label.value.privacy,
+    linksIn([label.value.short, label.value.description, ...label.value.howTo].join('\n')).length,
+  ),
+)
 const credits = computed(() => creditsOf(bench.template!, bench.pack!))
 </script>
 
@@ -21,8 +34,18 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
       </div>
       <p class="title head">{{ title }}</p>
       <p>{{ label.short || 'One line goes here.' }}</p>
-      <p class="soft">by {{ label.author || 'somebody' }} · {{ bench.template!.players }} · keys, touch, pad</p>
-      <p v-if="label.description" class="description">{{ label.description }}</p>
+      <p class="soft">by {{ label.author || 'somebody' }} · {{ bench.template!.players }} · {{ devices }}</p>
+      <p class="age">
+        <b>{{ age.band === null ? 'Age guide open' : BAND_NAMES[age.band] }}</b>
+        <span v-if="age.reasons[0]" class="soft"
+          >{{ age.reasons[0].question.ask }} {{ age.reasons[0].answer.say }}.</span
+        >
+      </p>
+      <BitsMarkedText v-if="label.description" class="description" :text="label.description" />
+      <div v-if="label.shots.length > 0 || label.clip" class="shots">
+        <BitsPictureView v-if="label.clip" :asset="label.clip" />
+        <BitsPictureView v-for="shot in label.shots" :key="shot.asset" :asset="shot.asset" :alt="shot.alt" />
+      </div>
       <ol v-if="label.howTo.some((step) => step.trim())">
         <li v-for="(step, i) in label.howTo.filter((one) => one.trim())" :key="i">{{ step }}</li>
       </ol>
@@ -40,10 +63,7 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
     </div>
     <h2>What players are told</h2>
     <div class="card">
-      <p>
-        This game keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no
-        e-mail.
-      </p>
+      <p v-for="line in statement" :key="line">{{ line }}</p>
       <p class="soft">
         {{ credits.map((line) => `${line.what}: ${line.author || '?'} (${line.licence || '?'})`).join('. ') }}.
       </p>
@@ -81,6 +101,19 @@ h2 {
 }
 .description {
   margin-top: 8px;
+}
+.age {
+  margin-top: 4px;
+}
+.shots {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 6px;
+  margin-top: 8px;
+}
+.shots > * {
+  aspect-ratio: 16 / 10;
+  background: #171b26;
 }
 ol {
   margin: 8px 0 0;

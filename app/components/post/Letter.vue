@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Finding } from '@core/check/finding'
 import { textOf } from '@core/check/texts'
 import type { PostingView } from '@core/posting/protocol'
 import { useBench } from '~/stores/bench'
@@ -7,15 +6,6 @@ import { useBench } from '~/stores/bench'
 /** Why a posting came back; each point leads to the part or field. */
 const { view } = defineProps<{ view: PostingView }>()
 const bench = useBench()
-const router = useRouter()
-
-async function open(finding: Finding): Promise<void> {
-  const base = `/packs/${bench.pack!.id}`
-  if (finding.subject.part === undefined)
-    return void (await router.push(`${base}/label#label-${finding.subject.field ?? 'title'}`))
-  await router.push(`${base}/bench`)
-  bench.select(finding.subject.part, finding.subject.entry ?? '')
-}
 </script>
 
 <template>
@@ -26,10 +16,13 @@ async function open(finding: Finding): Promise<void> {
     <ol>
       <li v-for="finding in view.findings.filter((one) => one.severity === 'must')" :key="finding.id">
         {{ textOf(finding).what }}. <span class="soft">{{ textOf(finding).why }}</span>
-        <button class="link" @click="open(finding)">Take me there</button>
+        <BitsFindingLink :finding="finding" :pack="bench.pack!.id" />
       </li>
     </ol>
-    <p>Put these right and press “Post it” again; everything else is kept.</p>
+    <p>
+      Put these right and press “Post it again”; everything else is kept. If it needs a word from you, write it under
+      Answer on the waybill.
+    </p>
   </section>
 </template>
 

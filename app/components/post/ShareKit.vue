@@ -3,24 +3,25 @@ import { sayPostcode } from '@core/posting/postcode'
 import QRCode from 'qrcode'
 import { computed, ref, watch } from 'vue'
 import { download, fileWord } from '~/composables/download'
+import { EXTENSIONS } from '@core/pack/asset'
+import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
-import { usePosting } from '~/stores/posting'
 import type { PostingRecord } from '@core/posting/record'
 
 const { record } = defineProps<{ record: PostingRecord }>()
 const bench = useBench()
-const posting = usePosting()
 const notices = useNotices()
+const assets = useAssets()
 const link = computed(() => `${record.host}/arcade/${record.postcode.toLowerCase()}`)
 const embed = computed(
   () =>
-    `<iframe src="${record.host}/arcade/embed/${record.postcode.toLowerCase()}" width="800" height="500" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
+    `<iframe src="${record.host}/arcade/embed/${record.postcode.toLowerCase()}" width="${width.value}" height="${Math.round((width.value * 5) / 8)}" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
 )
+const width = ref(800)
 const text = computed(() => `${bench.pack!.label.title}: ${bench.pack!.label.short} ${link.value}`)
 const qr = ref('')
 const word = computed(() => fileWord(bench.pack!.label.title))
-const building = ref('')
 
 watch(
   link,
@@ -38,17 +39,15 @@ async function copy(what: string, name: string): Promise<void> {
     notices.warn('This browser does not let pages copy. Select the text and copy it by hand.')
   }
 }
-async function saveFiles(which: 'zip' | 'html'): Promise<void> {
-  building.value = which
-  const parcel = await posting.build()
-  building.value = ''
-  if (parcel === null) return
-  if (which === 'zip') download(parcel.zip, `${word.value}.game.zip`, 'application/zip')
-  else download(parcel.html, `${word.value}.html`, 'text/html')
-}
 async function savePng(): Promise<void> {
   const url = await QRCode.toDataURL(link.value, { width: 640, margin: 2 })
   download(new Uint8Array(await (await fetch(url)).arrayBuffer()), `${word.value}-qr.png`, 'image/png')
+}
+async function saveCover(): Promise<void> {
+  const { cover } = bench.pack!.label
+  const bytes = cover === null ? null : await assets.bytesOf(cover, bench.template!)
+  if (bytes !== null && cover !== null)
+    download(bytes, `${word.value}-cover.${EXTENSIONS[bench.facts(cover)?.mime ?? 'image/png']}`, 'image/png')
 }
 const rows = computed(() => [
   { name: 'Link', value: link.value },
@@ -87,15 +86,25 @@ const rows = computed(() => [
         >Copy</v-btn
       >
     </div>
+    <label class="size"
+      >Embed width
+      <input v-model.number="width" type="number" min="240" max="1920" step="20" aria-label="Embed width" />
+      <span class="mono soft">{{ width }} × {{ Math.round((width * 5) / 8) }} px</span></label
+    >
+    <div class="link-look">
+      <div class="small"><BitsPictureView v-if="bench.pack!.label.cover" :asset="bench.pack!.label.cover" /></div>
+      <div>
+        <p class="soft">Where the link is pasted</p>
+        <p>
+          <b>{{ bench.pack!.label.title }}</b>
+        </p>
+        <p>{{ bench.pack!.label.short }}</p>
+      </div>
+    </div>
     <div class="files">
       <v-btn variant="outlined" @click="download(qr, `${word}-qr.svg`, 'image/svg+xml')">QR as SVG</v-btn>
       <v-btn variant="outlined" @click="savePng">QR as PNG</v-btn>
-      <v-btn variant="outlined" :loading="building === 'zip'" data-testid="game-files" @click="saveFiles('zip')"
-        >Game files</v-btn
-      >
-      <v-btn variant="outlined" :loading="building === 'html'" data-testid="one-file" @click="saveFiles('html')"
-        >One file</v-btn
-      >
+      <v-btn v-if="bench.pack!.label.cover" variant="outlined" @click="saveCover">Cover</v-btn>
       <a :href="link" target="_blank" class="link">Open it</a>
     </div>
   </section>
@@ -144,6 +153,25 @@ input {
   padding: 5px 9px;
   width: 100%;
   text-overflow: ellipsis;
+}
+.size,
+.link-look {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.size input {
+  width: 90px;
+}
+.link-look {
+  border: 1px solid var(--rule);
+  padding: 8px;
+}
+.small {
+  width: 96px;
+  height: 60px;
+  background: #171b26;
+  flex: none;
 }
 .files {
   display: flex;

@@ -10,16 +10,29 @@ const NAMES: Record<string, string> = {
   'in-inspection': 'In inspection',
   cleared: 'Cleared',
   returned: 'Returned',
+  held: 'Held',
   live: 'Live',
+  withdrawn: 'Withdrawn',
+}
+const HEAD: Record<string, string> = {
+  live: 'Arrived',
+  returned: 'Returned',
+  held: 'Held for you',
+  withdrawn: 'Withdrawn',
 }
 const stops = computed(() => {
   const plan = view.states.some((one) => one.state === 'returned')
     ? ['sent', 'in-inspection', 'returned']
-    : ['sent', 'in-inspection', 'cleared', 'live']
+    : [
+        ...['sent', 'in-inspection', 'cleared'],
+        ...(view.goLive.when === 'cleared' ? [] : ['held']),
+        'live',
+        ...(view.state === 'withdrawn' ? ['withdrawn'] : []),
+      ]
   return plan.map((state) => ({
     state,
     name: NAMES[state] ?? state,
-    at: view.states.find((one) => one.state === state)?.at ?? '',
+    at: view.states.findLast((one) => one.state === state)?.at ?? '',
     now: view.state === state,
   }))
 })
@@ -28,7 +41,7 @@ const stops = computed(() => {
 <template>
   <section aria-label="On its way" class="tracking" data-testid="tracking" :data-state="view.state">
     <h2>
-      {{ view.state === 'live' ? 'Arrived' : view.state === 'returned' ? 'Returned' : 'On its way' }}: release
+      {{ HEAD[view.state] ?? 'On its way' }}: release
       {{ view.release }}
     </h2>
     <ol>
@@ -46,6 +59,9 @@ const stops = computed(() => {
         /></span>
         <b>{{ stop.name }}</b>
         <span class="mono soft">{{ stop.at === '' ? '' : time(stop.at) }}</span>
+        <span v-if="stop.state === 'held' && stop.now" class="soft">{{
+          view.goLive.when === 'at' ? `until ${new Date(view.goLive.at).toLocaleString()}` : 'until you let it go'
+        }}</span>
         <span v-if="stop.state === 'sent'" class="soft">{{ (view.bytes / 1e6).toFixed(2) }} MB</span>
       </li>
     </ol>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
-import { GameView } from '@core/posting/protocol'
-import { computed } from 'vue'
+import { BAND_NAMES } from '@core/label/age-guide'
+import { CATEGORY_NAMES, DEVICE_NAMES, SEASON_NAMES } from '@core/label/label'
+import { GameView, REPORT_NAMES, REPORT_REASONS, type EndedMessage, type ScoreTicket } from '@core/posting/protocol'
+import { computed, shallowRef } from 'vue'
+import type * as z from 'zod'
+import { readAnswer } from '~/composables/read-answer'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
 
 const route = useRoute()
@@ -8,18 +12,18 @@ const origin = useRequestURL().origin
 const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`, {
   headers: useRequestHeaders(['cookie']),
 })
-const game = computed(
-  () => GameView.safeParse(typeof data.value === 'string' ? safe(data.value) : data.value).data ?? null,
-)
-function safe(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return null
-  }
-}
+const game = computed(() => readAnswer(GameView, data.value))
 const here = computed(() => `${origin}/arcade/${game.value?.postcode.toLowerCase() ?? ''}`)
-if (game.value === null) setResponseStatus(useRequestEvent()!, 404)
+const thanks = computed(() => String(route.query['thanks'] ?? ''))
+const play = shallowRef<z.infer<typeof EndedMessage> | null>(null)
+const ticket = shallowRef<ScoreTicket | null>(null)
+const picture = (file: string) => `${game.value?.playPath ?? ''}${file}`
+const event = useRequestEvent()
+if (event !== undefined) {
+  // The page itself has the maker's and the player's things on it: only the embed page may be framed.
+  setResponseHeader(event, 'content-security-policy', "frame-ancestors 'self'")
+  if (game.value === null) setResponseStatus(event, 404)
+}
 useSeoMeta({
   title: () => game.value?.title ?? 'Not here',
   description: () => game.value?.short ?? '',
@@ -27,38 +31,132 @@ useSeoMeta({
   ogDescription: () => game.value?.short ?? '',
   ogType: 'website',
   ogUrl: () => here.value,
-  ogImage: () => (game.value?.hasCover === true ? `${origin}${game.value.playPath}cover.png` : undefined),
+  ogImage: () => (game.value?.pictures.cover ? `${origin}${picture(game.value.pictures.cover)}` : undefined),
+  ogImageAlt: () => game.value?.coverAlt || undefined,
+  twitterCard: 'summary_large_image',
   robots: () => (game.value?.visibility === 'public' ? 'index' : 'noindex'),
 })
+/** schema.org's VideoGame. It stands in a script element, so nothing in it may end one. */
+const jsonLd = computed(() =>
+  game.value === null
+    ? ''
+    : JSON.stringify({
+        '@context': 'https://schema.org',
+        '@type': 'VideoGame',
+        name: game.value.title,
+        description: game.value.short,
+        url: here.value,
+        author: { '@type': 'Person', name: game.value.author || 'somebody' },
+        genre: CATEGORY_NAMES[game.value.category],
+        gamePlatform: 'Web browser',
+        keywords: game.value.tags.join(', '),
+        isAccessibleForFree: true,
+        dateModified: game.value.updated,
+        ...(game.value.pictures.cover ? { image: `${origin}${picture(game.value.pictures.cover)}` } : {}),
+      }).replaceAll('<', '\\u003c'),
+)
+useHead(() => ({
+  link:
+    game.value === null
+      ? []
+      : [
+          { rel: 'canonical', href: here.value },
+          {
+            rel: 'alternate',
+            type: 'application/json+oembed',
+            href: `${origin}/arcade/oembed?format=json&url=${encodeURIComponent(here.value)}`,
+          },
+          { rel: 'alternate', type: 'application/atom+xml', href: '/arcade/feed.atom', title: 'New games' },
+        ],
+  script: jsonLd.value === '' ? [] : [{ type: 'application/ld+json', innerHTML: jsonLd.value }],
+}))
+
+function ended(next: z.infer<typeof EndedMessage>, its: ScoreTicket | null): void {
+  play.value = next
+  ticket.value = its
+}
+const api = computed(() => `/api/arcade/games/${game.value?.postcode.toLowerCase() ?? ''}`)
 </script>
 
 <template>
   <div>
     <FrameHomeBand />
     <main v-if="game" class="page">
-      <div class="stage"><ArcadeGameFrame :src="game.playPath" :game="game.game" :title="game.title" /></div>
+      <div class="stage"><ArcadeGameFrame :game="game" @ended="ended" /></div>
       <div class="about">
         <section>
+          <p v-if="thanks" class="mine" role="status">
+            {{
+              thanks === 'email'
+                ? 'Your address is kept, for what is said below.'
+                : 'Thank you. The maker finds it in their mail.'
+            }}
+          </p>
           <h1>{{ game.title }}</h1>
           <p class="short">{{ game.short }}</p>
-          <p class="soft">by {{ game.author || 'somebody' }} · {{ game.tags.join(' · ') }}</p>
-          <p class="description">{{ game.description }}</p>
+          <p class="soft">
+            by {{ game.author || 'somebody' }} · {{ CATEGORY_NAMES[game.category]
+            }}<template v-if="game.season !== 'any'"> · {{ SEASON_NAMES[game.season] }}</template>
+          </p>
+          <p class="tags">
+            <NuxtLink v-for="tag in game.tags" :key="tag" :to="`/arcade?tag=${encodeURIComponent(tag)}`">{{
+              tag
+            }}</NuxtLink>
+          </p>
+          <BitsMarkedText class="description" :text="game.description" />
           <template v-if="game.howTo.some((step) => step.trim())">
             <h2>How to play</h2>
             <ol>
-              <li v-for="(step, i) in game.howTo" :key="i">{{ step }}</li>
+              <li v-for="(step, i) in game.howTo.filter((one) => one.trim())" :key="i">{{ step }}</li>
             </ol>
           </template>
-          <p class="soft">Controls: {{ game.controls.join(' · ') }}</p>
+          <p class="soft">
+            {{ game.controls.join(' · ') }}. {{ game.devices.map((one) => DEVICE_NAMES[one]).join(', ') }}.
+            {{ game.players }}. {{ game.languages.join(', ') }}.
+          </p>
+          <div v-if="game.pictures.shots.length > 0 || game.pictures.clip" class="shots">
+            <img
+              v-if="game.pictures.clip"
+              :src="picture(game.pictures.clip)"
+              alt="A few seconds of play"
+              loading="lazy"
+            />
+            <img
+              v-for="shot in game.pictures.shots"
+              :key="shot.file"
+              :src="picture(shot.file)"
+              :alt="shot.alt"
+              loading="lazy"
+            />
+          </div>
+          <p v-if="game.note" class="news">
+            <b>New in release {{ game.release }}:</b> {{ game.note }}
+          </p>
         </section>
         <section>
           <p v-if="game.mine" class="mine">
             <b>{{ VISIBILITY_WORDS[game.visibility].name }}.</b> {{ VISIBILITY_WORDS[game.visibility].means }}
           </p>
           <p class="mono postcode">{{ game.postcode }}</p>
-          <h2>What this game knows about you</h2>
           <p>
-            It keeps your best score in your own browser. It sends nothing to anybody, asks for no name and no e-mail.
+            <b class="age-band">{{ BAND_NAMES[game.band] }}</b>
+          </p>
+          <ul v-if="game.bandReasons.length > 0" class="soft reasons">
+            <li v-for="reason in game.bandReasons" :key="reason">{{ reason }}</li>
+          </ul>
+          <ClientOnly><ArcadeScoreTable v-if="game.scores" :game="game" :play="play" :ticket="ticket" /></ClientOnly>
+          <h2>What this game knows about you</h2>
+          <p v-for="line in game.statement" :key="line">{{ line }}</p>
+          <form v-if="game.email" :action="`${api}/emails`" method="post" class="form">
+            <label>Your e-mail address <input name="email" type="email" required maxlength="200" /></label>
+            <button class="send">Leave it</button>
+          </form>
+          <p class="ways">
+            <a :href="`/arcade/app/${game.postcode.toLowerCase()}/`">Keep it as an app</a>
+            <a v-if="game.copies" :href="`/copy/${game.postcode.toLowerCase()}`" data-testid="make-your-own"
+              >Make your own from this</a
+            >
+            <span v-if="game.copies" class="soft">on the terms of {{ game.copies }}</span>
           </p>
           <h2>Credits</h2>
           <ul>
@@ -67,13 +165,29 @@ useSeoMeta({
             </li>
           </ul>
           <p class="mono soft">release {{ game.release }}, template {{ game.template }}</p>
+          <details class="report">
+            <summary>Something is wrong with this game</summary>
+            <form :action="`${api}/reports`" method="post" class="form">
+              <label
+                >What
+                <select name="reason">
+                  <option v-for="reason in REPORT_REASONS" :key="reason" :value="reason">
+                    {{ REPORT_NAMES[reason] }}
+                  </option>
+                </select></label
+              >
+              <label>In your words <textarea name="text" rows="3" maxlength="600" /></label>
+              <button class="send" data-testid="report-send">Tell its maker</button>
+            </form>
+          </details>
         </section>
       </div>
     </main>
     <main v-else class="page missing">
       <h1>There is no game here that you can open</h1>
       <p>
-        The postcode may have a typing error, or its maker keeps the game to themselves. Ask them for the link again.
+        The postcode may have a typing error, an invite may have been taken back, or its maker keeps the game to
+        themselves. Ask them for the link again.
       </p>
       <NuxtLink to="/arcade">To the arcade</NuxtLink>
     </main>
@@ -103,7 +217,78 @@ useSeoMeta({
 }
 .description {
   margin: 10px 0;
-  white-space: pre-line;
+}
+.tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+.shots {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 8px;
+  margin-top: 12px;
+}
+.shots img {
+  width: 100%;
+  aspect-ratio: 16 / 10;
+  object-fit: cover;
+  background: #171b26;
+}
+.news {
+  margin-top: 12px;
+}
+.age-band {
+  border: 2px solid var(--teal);
+  color: var(--teal);
+  border-radius: 14px;
+  padding: 1px 12px;
+}
+.reasons {
+  margin: 4px 0 0;
+  padding-left: 18px;
+  font-size: 13px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  margin-top: 12px;
+}
+.form {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  padding-top: 8px;
+}
+.form label {
+  display: grid;
+  gap: 2px;
+  width: 100%;
+}
+.form input,
+.form textarea {
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--soft);
+  border-radius: 3px;
+  padding: 6px 9px;
+  font: inherit;
+}
+.send {
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1.5px solid var(--ink);
+  border-radius: 5px;
+  min-height: 36px;
+  padding: 0 14px;
+  font-weight: 700;
+}
+.report {
+  margin-top: 16px;
+}
+summary {
+  cursor: pointer;
 }
 h2 {
   font-size: 15.5px;

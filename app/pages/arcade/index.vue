@@ -1,27 +1,44 @@
 <script setup lang="ts">
-import { GameView } from '@core/posting/protocol'
+import { BANDS, BAND_NAMES } from '@core/label/age-guide'
+import { CATEGORIES, CATEGORY_NAMES, DEVICES, DEVICE_NAMES } from '@core/label/label'
+import { ListQuery, SORT_NAMES, SORTS } from '@core/posting/list'
 import { readPostcode } from '@core/posting/postcode'
+import { GameView } from '@core/posting/protocol'
 import { computed, ref } from 'vue'
 import * as z from 'zod'
+import { readAnswer } from '~/composables/read-answer'
 
-const { data, error } = await useFetch('/api/arcade/games')
-const games = computed(() => z.array(GameView).safeParse(data.value).data ?? [])
-const query = ref('')
-const typed = ref('')
-const wrong = ref('')
+/** The list answers to its address alone: filters are a plain form, so it works before and without any script. */
+const route = useRoute()
 const router = useRouter()
-const shown = computed(() => {
-  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return games.value.filter((game) =>
-    words.every((word) => `${game.title} ${game.short} ${game.tags.join(' ')}`.toLowerCase().includes(word)),
-  )
-})
+const query = computed(() => ListQuery.safeParse(route.query).data ?? {})
+const { data, error } = await useFetch('/api/arcade/games', { query })
+const games = computed(() => readAnswer(z.array(GameView), data.value) ?? [])
+const filtered = computed(() => Object.values(query.value).some((value) => value))
+const typed = ref('')
+const wrong = ref(route.query['wrong'] === 'postcode')
 useSeoMeta({ title: 'Arcade · Pack Post', description: 'Small games people made and posted.' })
+useHead({ link: [{ rel: 'alternate', type: 'application/atom+xml', href: '/arcade/feed.atom', title: 'New games' }] })
+
+const SELECTS = [
+  { name: 'category', all: 'Any kind', options: CATEGORIES.map((id) => [id, CATEGORY_NAMES[id]] as const) },
+  { name: 'band', all: 'Front list', options: BANDS.map((id) => [id, BAND_NAMES[id]] as const) },
+  { name: 'device', all: 'Any device', options: DEVICES.map((id) => [id, DEVICE_NAMES[id]] as const) },
+  { name: 'sort', all: 'Order', options: SORTS.map((id) => [id, SORT_NAMES[id]] as const) },
+] as const
 
 async function go(): Promise<void> {
   const postcode = readPostcode(typed.value)
-  wrong.value = postcode === null ? 'That is not a postcode. It looks like KELP-47QX; read it again.' : ''
+  wrong.value = postcode === null
   if (postcode !== null) await router.push(`/arcade/${postcode.toLowerCase()}`)
+}
+async function filter(event: Event): Promise<void> {
+  const form = event.currentTarget as HTMLFormElement
+  const entries = [...new FormData(form).entries()].filter(([, value]) => value !== '')
+  await router.push({
+    path: '/arcade',
+    query: Object.fromEntries(entries.map(([name, value]) => [name, String(value)])),
+  })
 }
 </script>
 
@@ -34,32 +51,63 @@ async function go(): Promise<void> {
           <h1>Arcade</h1>
           <p class="soft">Small games people made. Play from a link, a postcode, or this list.</p>
         </div>
-        <form class="code" @submit.prevent="go">
+        <form class="code" action="/arcade/find" @submit.prevent="go">
           <v-text-field
             v-model="typed"
+            name="postcode"
             label="Postcode"
             placeholder="KELP-47QX"
             maxlength="14"
-            :error-messages="wrong || undefined"
+            :error-messages="wrong ? 'That is not a postcode. It looks like KELP-47QX; read it again.' : undefined"
             data-testid="postcode-box"
           />
           <v-btn type="submit" color="primary">Play</v-btn>
         </form>
       </div>
-      <v-text-field v-if="games.length > 6" v-model="query" label="Search titles and tags" class="search" />
+      <form class="filters" action="/arcade" aria-label="Filters" @submit.prevent="filter" @change="filter">
+        <input
+          name="q"
+          :value="query.q ?? ''"
+          type="search"
+          placeholder="Search titles, makers and tags"
+          aria-label="Search titles, makers and tags"
+          maxlength="120"
+          data-testid="arcade-search"
+        />
+        <input v-if="query.tag" type="hidden" name="tag" :value="query.tag" />
+        <select v-for="one in SELECTS" :key="one.name" :name="one.name" :aria-label="one.all">
+          <option value="">{{ one.all }}</option>
+          <option v-for="[id, name] in one.options" :key="id" :value="id" :selected="query[one.name] === id">
+            {{ name }}
+          </option>
+        </select>
+        <button class="find">Show</button>
+        <NuxtLink v-if="filtered" to="/arcade">Show all</NuxtLink>
+        <span v-if="query.tag" class="soft">tagged “{{ query.tag }}”</span>
+      </form>
       <p v-if="error" role="alert">The list could not be read. Reload the page to try again.</p>
       <p v-else-if="games.length === 0" class="none soft">
-        Nothing public has been posted yet. Unlisted games open by their postcode.
+        {{
+          filtered
+            ? 'No public game fits. Take a filter off.'
+            : 'Nothing public has been posted yet. Unlisted games open by their postcode.'
+        }}
       </p>
       <ul class="games" data-testid="games">
-        <li v-for="game in shown" :key="game.game">
+        <li v-for="game in games" :key="game.game">
           <NuxtLink :to="`/arcade/${game.postcode.toLowerCase()}`">
             <BitsStamp>
-              <img v-if="game.hasCover" :src="`${game.playPath}cover.png`" :alt="game.coverAlt" class="cover" />
+              <img
+                v-if="game.pictures.cover"
+                :src="`${game.playPath}${game.pictures.cover}`"
+                :alt="game.coverAlt"
+                class="cover"
+                loading="lazy"
+              />
               <div v-else class="cover" />
               <h2>{{ game.title }}</h2>
               <p>{{ game.short }}</p>
-              <p class="soft">by {{ game.author || 'somebody' }}</p>
+              <p class="soft">by {{ game.author || 'somebody' }} · {{ BAND_NAMES[game.band] }}</p>
             </BitsStamp>
           </NuxtLink>
         </li>
@@ -86,9 +134,35 @@ async function go(): Promise<void> {
   width: 320px;
   max-width: 100%;
 }
-.search {
-  max-width: 420px;
-  margin-bottom: 18px;
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 20px;
+}
+.filters input[type='search'] {
+  flex: 1 1 220px;
+  max-width: 360px;
+  min-height: 36px;
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1px solid var(--soft);
+  border-radius: 4px;
+  padding: 0 10px;
+  font: inherit;
+}
+.filters select,
+.find {
+  min-height: 36px;
+}
+.find {
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1.5px solid var(--ink);
+  border-radius: 5px;
+  padding: 0 14px;
+  font-weight: 700;
 }
 .games {
   list-style: none;

@@ -46,7 +46,7 @@ function key(event: KeyboardEvent): void {
     else bench.undo()
   } else if (event.key === '?' && !typing(event.target)) keys.value = true
 }
-const leaving = () => void bench.settle()
+const leaving = () => bench.leave()
 onMounted(() => {
   window.addEventListener('keydown', key)
   window.addEventListener('pagehide', leaving)

@@ -1,16 +1,24 @@
 <script setup lang="ts">
 import { GameView } from '@core/posting/protocol'
 import { computed } from 'vue'
+import { readAnswer } from '~/composables/read-answer'
 
 const route = useRoute()
-const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`)
-const game = computed(() => GameView.safeParse(data.value).data ?? null)
+const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`, {
+  headers: useRequestHeaders(['cookie']),
+})
+const game = computed(() => readAnswer(GameView, data.value))
+const event = useRequestEvent()
+if (event !== undefined) {
+  setResponseHeader(event, 'content-security-policy', `frame-ancestors ${game.value?.framedBy ?? "'self'"}`)
+  if (game.value === null) setResponseStatus(event, 404)
+}
 useHead({ title: () => game.value?.title ?? 'Not here', meta: [{ name: 'robots', content: 'noindex' }] })
 </script>
 
 <template>
   <div class="embed">
-    <ArcadeGameFrame v-if="game" :src="game.playPath" :game="game.game" :title="game.title" />
+    <ArcadeGameFrame v-if="game" :game="game" />
     <p v-else>This game is not here any more, or its maker keeps it to themselves.</p>
   </div>
 </template>

@@ -2,6 +2,8 @@
 import { SEVERITY_NAMES, type Finding } from '@core/check/finding'
 import { textOf, verdict } from '@core/check/texts'
 import { computed, ref } from 'vue'
+import { download, fileWord } from '~/composables/download'
+import { findingPlace } from '~/composables/finding-place'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useDesk } from '~/stores/desk'
@@ -22,7 +24,7 @@ interface Group {
 const groups = computed(() => {
   const found = new Map<string, Group>()
   for (const finding of check.findings) {
-    if (finding.rule === 'still-template') continue
+    if (finding.rule === 'still-template' || finding.kept !== undefined) continue
     const { part, field } = finding.subject
     const key = part ?? (field === undefined ? 'parcel' : 'label')
     const name =
@@ -35,29 +37,12 @@ const groups = computed(() => {
   return [...found.values()].sort((a, b) => worst(a) - worst(b))
 })
 const placeholders = computed(() => check.findings.filter((one) => one.rule === 'still-template'))
-const others = computed(() => check.findings.filter((one) => one.severity !== 'must').length)
+const others = computed(() => check.findings.filter((one) => one.severity !== 'must' && one.kept === undefined).length)
 
 async function goTo(finding: Finding): Promise<void> {
-  const base = `/packs/${bench.pack!.id}`
-  if (finding.subject.part !== undefined) {
-    await router.push(`${base}/bench`)
-    bench.select(finding.subject.part, finding.subject.entry ?? '')
-  } else
-    await router.push({
-      path: `${base}/label`,
-      hash:
-        finding.subject.field === undefined
-          ? ''
-          : `#label-${FIELD_ROWS[finding.subject.field] ?? finding.subject.field}`,
-    })
-}
-const FIELD_ROWS: Record<string, string> = {
-  short: 'words',
-  description: 'words',
-  cover: 'pictures',
-  coverAlt: 'pictures',
-  visibility: 'who',
-  author: 'title',
+  const place = findingPlace(bench.pack!.id, finding)
+  await router.push(place.to)
+  if (place.part !== '') bench.select(place.part, place.entry)
 }
 
 async function toDryRun(): Promise<void> {
@@ -69,6 +54,30 @@ async function fix(finding: Finding): Promise<void> {
   fixing.value = finding.id
   await check.fix(finding)
   fixing.value = ''
+}
+const fixingAll = ref(false)
+async function fixAll(): Promise<void> {
+  fixingAll.value = true
+  await check.fixAllSafe()
+  fixingAll.value = false
+}
+/** Which finding is being kept, and why. */
+const keeping = ref('')
+const reason = ref('')
+function startKeeping(finding: Finding): void {
+  keeping.value = finding.id
+  reason.value = ''
+}
+async function keep(finding: Finding): Promise<void> {
+  if (reason.value.trim() === '') return
+  await check.keepAsIs(finding, reason.value)
+  keeping.value = ''
+}
+function saveReport(kind: 'html' | 'json'): void {
+  const report = check.report()
+  if (report === null) return
+  const word = fileWord(bench.pack!.label.title)
+  download(report[kind], `${word}-check.${kind}`, kind === 'html' ? 'text/html' : 'application/json')
 }
 const entryName = (finding: Finding): string => {
   const content = finding.subject.part === undefined ? undefined : bench.content(finding.subject.part)
@@ -86,6 +95,32 @@ const entryName = (finding: Finding): string => {
         {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
         {{ others === 0 ? '' : `${others} more ${others === 1 ? 'is' : 'are'} worth a look.` }}
       </p>
+      <div class="all">
+        <v-btn
+          v-if="check.safe.length > 0"
+          :color="check.must.length > 0 ? 'primary' : undefined"
+          :variant="check.must.length > 0 ? 'flat' : 'outlined'"
+          :loading="fixingAll"
+          data-testid="fix-all"
+          @click="fixAll"
+          >Fix {{ check.safe.length }} safe {{ check.safe.length === 1 ? 'one' : 'ones' }}</v-btn
+        >
+        <v-menu>
+          <template #activator="{ props }"
+            ><v-btn v-bind="props" variant="text" data-testid="report">Report as a file</v-btn></template
+          >
+          <v-list density="compact">
+            <v-list-item title="To read (HTML)" @click="saveReport('html')" />
+            <v-list-item title="For programs (JSON)" @click="saveReport('json')" />
+          </v-list>
+        </v-menu>
+      </div>
+      <div v-if="check.fixedAll.length > 0" class="fixed" role="status" data-testid="fixed-all">
+        <p><b>Done, as one step</b> (Ctrl+Z takes all of it back):</p>
+        <ul>
+          <li v-for="(one, i) in check.fixedAll" :key="i">{{ one }}</li>
+        </ul>
+      </div>
       <v-btn
         v-if="check.state === 'done' && check.must.length === 0"
         color="primary"
@@ -119,8 +154,29 @@ const entryName = (finding: Finding): string => {
               >{{ textOf(finding).fix }}</v-btn
             >
             <v-btn variant="text" @click="goTo(finding)">Take me there</v-btn>
+            <button v-if="finding.severity !== 'must'" class="link keep" @click="startKeeping(finding)">
+              I know, keep it
+            </button>
           </div>
+          <form v-if="keeping === finding.id" class="why" @submit.prevent="keep(finding)">
+            <v-text-field
+              v-model="reason"
+              label="Why it is fine as it is (goes with the posting)"
+              maxlength="300"
+              autofocus
+              data-testid="keep-reason"
+            />
+            <v-btn type="submit" variant="outlined" :disabled="reason.trim() === ''">Keep it</v-btn>
+            <v-btn variant="text" @click="keeping = ''">Never mind</v-btn>
+          </form>
         </article>
+      </section>
+      <section v-if="check.kept.length > 0" data-testid="kept">
+        <h2 class="group">Kept as it is</h2>
+        <p v-for="finding in check.kept" :key="finding.id" class="kept">
+          {{ textOf(finding).what }}. <span class="soft">“{{ finding.kept }}”</span>
+          <button class="link" @click="check.keepAsIs(finding, null)">Look at it again</button>
+        </p>
       </section>
       <section v-if="placeholders.length > 0">
         <h2 class="group">Still the template’s</h2>
@@ -182,8 +238,38 @@ const entryName = (finding: Finding): string => {
   border-bottom: 1px solid var(--rule);
   padding: 12px 0 5px;
 }
+.all {
+  display: flex;
+  gap: 8px;
+  margin-bottom: 8px;
+}
+.fixed {
+  background: var(--teal-wash);
+  padding: 9px 14px;
+  margin-bottom: 10px;
+}
+.fixed ul {
+  margin: 2px 0 0;
+  padding-left: 18px;
+}
+.keep {
+  font-size: 13px;
+}
+.why {
+  flex-basis: 100%;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.why > :first-child {
+  flex: 1;
+}
+.kept {
+  padding: 6px 0;
+}
 .finding {
   display: flex;
+  flex-wrap: wrap;
   gap: 14px;
   padding: 11px 0;
   border-bottom: 1px solid var(--rule);

@@ -1,25 +1,42 @@
 <script setup lang="ts">
+import { ageResult } from '@core/label/age-guide'
 import { textOf } from '@core/check/texts'
-import { LABEL_LIMITS, OFFERED_VISIBILITIES, type Label, type LabelField, type Visibility } from '@core/label/label'
-import { suggestTags, tidyTag } from '@core/label/tags'
+import {
+  CATEGORIES,
+  CATEGORY_NAMES,
+  LABEL_LIMITS,
+  SEASON_NAMES,
+  SEASONS,
+  type Label,
+  type LabelField,
+} from '@core/label/label'
+import { mergeable, suggestTags, tidyTag } from '@core/label/tags'
 import { creditsOf } from '@core/parcel/game-doc'
 import { assetsOf } from '@core/pack/content'
-import { computed, ref, useTemplateRef } from 'vue'
-import { VISIBILITY_WORDS } from '~/composables/visibility'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
-import { useCovers } from '~/stores/covers'
 import { usePosting } from '~/stores/posting'
-import { fromFile } from '~/stores/incoming'
 
 const bench = useBench()
 const check = useCheck()
-const covers = useCovers()
 const posting = usePosting()
 const label = computed<Label>(() => bench.pack!.label)
-const choosing = ref(false)
-const picker = useTemplateRef<HTMLInputElement>('picker')
 const typedTag = ref('')
+const SECTIONS = [
+  ['title', 'Name'],
+  ['tags', 'Tags'],
+  ['words', 'Words'],
+  ['howTo', 'How to play'],
+  ['devices', 'Devices'],
+  ['pictures', 'Pictures'],
+  ['age', 'Age guide'],
+  ['who', 'Who sees it'],
+  ['privacy', 'Privacy'],
+  ['credits', 'Credits'],
+  ['copies', 'Copies'],
+] as const
 
 function set(change: Partial<Label>, name: string, mark = ''): void {
   void bench.act(name, { type: 'set-label', change }, { mark })
@@ -37,9 +54,24 @@ const words = computed(() => {
         ? content.entries.map((entry) => entry.name)
         : [],
   )
-  return [...names, label.value.short, label.value.description]
+  return [...names, bench.template!.tagline, label.value.short, label.value.description]
 })
 const suggested = computed(() => suggestTags(words.value, label.value.tags))
+const alike = computed(() => mergeable(label.value.tags))
+
+/** Whether the arcade has another public game of this title; asked while it is typed. */
+const taken = ref(false)
+const askTitle = useDebounceFn(async (title: string) => {
+  taken.value = title.trim() !== '' && (await posting.titleTaken(title))
+}, 400)
+watch(
+  () => label.value.title,
+  (title) => void askTitle(title),
+  { immediate: true },
+)
+const titleNote = computed(
+  () => note('title') || (taken.value ? 'A public game in the arcade has this title already.' : ''),
+)
 
 function addTag(raw: string): void {
   const tag = tidyTag(raw)
@@ -70,17 +102,7 @@ const unknown = computed(() =>
   ),
 )
 const openFields = computed(() => check.labelOpen)
-
-async function chooseVisibility(visibility: Visibility): Promise<void> {
-  if (posting.liveRecord !== null) await posting.setVisibility(visibility)
-  else set({ visibility }, 'Choose who can see it')
-}
-async function bringCover(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file !== undefined) await covers.bring(fromFile(file))
-}
+const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
 </script>
 
 <template>
@@ -95,21 +117,9 @@ async function bringCover(event: Event): Promise<void> {
               : `${openFields} ${openFields === 1 ? 'field' : 'fields'} must still be filled in.`
           }}
         </p>
+        <LabelPresets />
         <nav class="index" aria-label="On this page">
-          <a
-            v-for="one in [
-              ['title', 'Name'],
-              ['tags', 'Tags'],
-              ['words', 'Words'],
-              ['howTo', 'How to play'],
-              ['pictures', 'Pictures'],
-              ['who', 'Who sees it'],
-              ['credits', 'Credits'],
-            ]"
-            :key="one[0]"
-            :href="`#label-${one[0]}`"
-            >{{ one[1] }}</a
-          >
+          <a v-for="[id, name] in SECTIONS" :key="id" :href="`#label-${id}`">{{ name }}</a>
         </nav>
       </div>
       <LabelRow id="title" name="Name" hint="what people will look for">
@@ -119,7 +129,7 @@ async function bringCover(event: Event): Promise<void> {
           :counter="LABEL_LIMITS.title"
           persistent-counter
           data-testid="label-title"
-          :error-messages="note('title') || undefined"
+          :error-messages="titleNote || undefined"
           @update:model-value="set({ title: $event.slice(0, 200) }, 'Name the game', 'label:title')"
           @blur="bench.seal()"
         />
@@ -133,7 +143,7 @@ async function bringCover(event: Event): Promise<void> {
           @blur="bench.seal()"
         />
       </LabelRow>
-      <LabelRow id="tags" name="Tags" hint="three to six">
+      <LabelRow id="tags" name="Tags" hint="three to six, and what kind of game">
         <div class="tags">
           <span v-for="tag in label.tags" :key="tag" class="tag"
             ><b>{{ tag }}</b
@@ -159,7 +169,41 @@ async function bringCover(event: Event): Promise<void> {
           From your words:
           <button v-for="tag in suggested" :key="tag" class="link suggestion" @click="addTag(tag)">{{ tag }}</button>
         </p>
+        <p v-for="[keep, drop] in alike" :key="drop" class="soft">
+          “{{ keep }}” and “{{ drop }}” say the same.
+          <button
+            class="link"
+            @click="set({ tags: label.tags.filter((one) => one !== drop) }, `Merge ${drop} into ${keep}`)"
+          >
+            Keep “{{ keep }}”
+          </button>
+        </p>
         <p v-if="note('tags')" class="note">{{ note('tags') }}</p>
+        <div class="selects">
+          <label
+            >Kind of game
+            <select
+              :value="label.category"
+              data-testid="label-category"
+              @change="
+                set({ category: ($event.target as HTMLSelectElement).value as Label['category'] }, 'Choose the kind')
+              "
+            >
+              <option v-for="one in CATEGORIES" :key="one" :value="one">{{ CATEGORY_NAMES[one] }}</option>
+            </select></label
+          >
+          <label
+            >Season
+            <select
+              :value="label.season"
+              @change="
+                set({ season: ($event.target as HTMLSelectElement).value as Label['season'] }, 'Choose the season')
+              "
+            >
+              <option v-for="one in SEASONS" :key="one" :value="one">{{ SEASON_NAMES[one] }}</option>
+            </select></label
+          >
+        </div>
       </LabelRow>
       <LabelRow id="words" name="Words" hint="one line, then a paragraph">
         <v-text-field
@@ -181,6 +225,8 @@ async function bringCover(event: Event): Promise<void> {
           maxlength="600"
           persistent-counter
           placeholder="What happens, how long a game takes, who it is for"
+          hint="A line that begins with - is a point; *stars* stress a word."
+          persistent-hint
           data-testid="label-description"
           :error-messages="note('description') || undefined"
           auto-grow
@@ -217,52 +263,26 @@ async function bringCover(event: Event): Promise<void> {
           Add a step
         </button>
       </LabelRow>
+      <LabelRow id="devices" name="Devices" hint="and controls, from the template">
+        <LabelDevicesForm />
+        <p v-if="note('devices')" class="note">{{ note('devices') }}</p>
+      </LabelRow>
       <LabelRow id="pictures" name="Pictures" hint="taken from play">
-        <div class="cover-line">
-          <div v-if="label.cover" class="cover"><BitsPictureView :asset="label.cover" :alt="label.coverAlt" /></div>
-          <button v-else class="plain-button cover empty soft" @click="choosing = true">take a cover from play</button>
-          <div class="cover-acts">
-            <v-btn
-              :color="label.cover ? undefined : 'primary'"
-              :variant="label.cover ? 'outlined' : 'flat'"
-              data-testid="take-cover"
-              @click="choosing = !choosing"
-              ><BitsIcon name="camera" />{{ choosing ? 'Close' : 'Take from play' }}</v-btn
-            >
-            <v-btn variant="text" @click="picker?.click()">From a file…</v-btn>
-            <input ref="picker" type="file" accept="image/*" hidden data-testid="cover-file" @change="bringCover" />
-            <p v-if="note('cover')" class="note">{{ note('cover') }}</p>
-          </div>
-        </div>
-        <LabelCoverPicker v-if="choosing" :setup="bench.setup!" :template="bench.template!" @taken="choosing = false" />
-        <v-text-field
-          v-if="label.cover"
-          :model-value="label.coverAlt"
-          label="What the cover shows, for people who cannot see it"
-          maxlength="160"
-          @update:model-value="set({ coverAlt: $event }, 'Describe the cover', 'label:alt')"
-          @blur="bench.seal()"
-        />
+        <LabelPictures :note="note('cover')" />
+      </LabelRow>
+      <LabelRow id="age" name="Age guide" :hint="openAnswers === 0 ? 'all answered' : `${openAnswers} open`">
+        <LabelAgeGuide />
       </LabelRow>
       <LabelRow
         id="who"
         name="Who sees it"
         :hint="posting.liveRecord ? 'changes at once, any time' : 'when it is posted'"
       >
-        <div class="who" role="radiogroup" aria-label="Who sees it">
-          <button
-            v-for="one in OFFERED_VISIBILITIES"
-            :key="one"
-            role="radio"
-            :aria-checked="label.visibility === one"
-            :class="['plain-button', 'option', { on: label.visibility === one }]"
-            :data-visibility="one"
-            @click="chooseVisibility(one)"
-          >
-            <b><span class="dot" />{{ VISIBILITY_WORDS[one].name }}</b>
-            <span class="soft">{{ VISIBILITY_WORDS[one].means }}</span>
-          </button>
-        </div>
+        <BitsVisibilityPicker />
+      </LabelRow>
+      <LabelRow id="privacy" name="Privacy" hint="what players are told">
+        <LabelPrivacyForm />
+        <p v-if="note('privacy')" class="note">{{ note('privacy') }}</p>
       </LabelRow>
       <LabelRow id="credits" name="Credits" :hint="unknown.length === 0 ? 'all known' : `${unknown.length} to fill in`">
         <ul class="credit-list">
@@ -274,6 +294,10 @@ async function bringCover(event: Event): Promise<void> {
           <summary>{{ ownAssets.length }} files, one by one</summary>
           <InspectorCreditEditor v-for="[hash] in ownAssets" :key="hash" :hash="hash" />
         </details>
+      </LabelRow>
+      <LabelRow id="copies" name="Copies" hint="and how much is yours">
+        <LabelCopiesForm />
+        <p v-if="note('copies')" class="note">{{ note('copies') }}</p>
       </LabelRow>
     </div>
     <aside class="preview-side" tabindex="0" aria-label="What others will see"><LabelPreview /></aside>
@@ -297,9 +321,10 @@ async function bringCover(event: Event): Promise<void> {
   flex-wrap: wrap;
 }
 .index {
-  margin-left: auto;
+  flex-basis: 100%;
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 4px 14px;
   font-size: 13px;
 }
 .preview-side {
@@ -348,58 +373,15 @@ async function bringCover(event: Event): Promise<void> {
 .add {
   justify-self: start;
 }
-.cover-line {
+.selects {
   display: flex;
-  gap: 16px;
+  gap: 22px;
+  flex-wrap: wrap;
 }
-.cover {
-  width: 240px;
-  aspect-ratio: 16 / 10;
-  background: #171b26;
-  flex: none;
-}
-.cover.empty {
-  background: none;
-  border: 1.5px dashed var(--soft);
-  text-align: center;
-}
-.cover-acts {
+.selects label {
   display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  gap: 6px;
-}
-.who {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
   gap: 8px;
-}
-.option {
-  border: 1px solid var(--rule);
-  border-radius: 5px;
-  background: var(--sheet);
-  padding: 9px 11px;
-  display: flex;
-  flex-direction: column;
-}
-.option b {
-  display: flex;
   align-items: center;
-  gap: 8px;
-}
-.dot {
-  width: 12px;
-  height: 12px;
-  border: 1.5px solid var(--ink);
-  border-radius: 50%;
-}
-.option.on {
-  background: var(--teal-wash);
-  border-color: var(--teal);
-}
-.option.on .dot {
-  border-color: var(--teal);
-  background: radial-gradient(var(--teal) 0 3.5px, transparent 4px);
 }
 .credit-list {
   margin: 0;

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { OFFERED_VISIBILITIES, type Visibility } from '@core/label/label'
-import { changesSince } from '@core/posting/changes'
+import { changesSince, proposeNote } from '@core/posting/changes'
+import type { GoLive } from '@core/posting/protocol'
 import { verdict } from '@core/check/texts'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { download, fileWord } from '~/composables/download'
-import { VISIBILITY_WORDS } from '~/composables/visibility'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useLibrary } from '~/stores/library'
@@ -15,40 +14,72 @@ const check = useCheck()
 const posting = usePosting()
 const library = useLibrary()
 const note = ref(posting.last?.note ?? '')
-const release = computed(() => (posting.last?.release ?? 0) + 1)
+const answer = ref('')
+const as = ref<'release' | 'new'>('release')
+const when = ref<GoLive['when']>('cleared')
+const at = ref('')
+const release = computed(() => (posting.game === null || as.value === 'new' ? 1 : (posting.last?.release ?? 0) + 1))
 const shown = computed(() => posting.current)
 const visibility = computed(() => bench.pack!.label.visibility)
+const before = computed(() => posting.liveRecord ?? posting.last)
 const changes = computed(() =>
-  posting.liveRecord === null ? [] : changesSince(bench.template!, bench.pack!, posting.liveRecord.fingerprint),
+  before.value === null ? [] : changesSince(bench.template!, bench.pack!, before.value.fingerprint),
 )
-const busy = computed(
-  () => posting.phase === 'building' || posting.phase === 'sending' || posting.phase === 'following',
-)
+const proposal = computed(() => proposeNote(bench.template!, changes.value))
+const busy = computed(() => posting.phase !== 'idle')
+const returned = computed(() => shown.value?.state === 'returned')
+const kept = computed(() => Object.keys(bench.pack!.kept).length)
+const AS = [
+  { id: 'release' as const, name: 'A new release', means: 'The link stays; players find the new one there.' },
+  { id: 'new' as const, name: 'A game of its own', means: 'With a link of its own; the old one stays as it is.' },
+]
+const WHEN = [
+  { id: 'cleared' as const, name: 'As soon as it is cleared' },
+  { id: 'hand' as const, name: 'When I say so' },
+  { id: 'at' as const, name: 'At a time' },
+]
+const goLive = computed((): GoLive | null => {
+  if (when.value !== 'at') return { when: when.value }
+  const time = Date.parse(at.value)
+  return Number.isNaN(time) ? null : { when: 'at', at: new Date(time).toISOString() }
+})
 const doing = computed(() => {
   const megabytes = (bytes: number) => (bytes / 1e6).toFixed(2)
+  const { sent, total, secondsLeft } = posting.progress
+  const amount = `${megabytes(sent)} of ${megabytes(total)} MB`
   return {
     building: 'Packing the parcel…',
-    sending: `Sending ${megabytes(posting.progress.sent)} of ${megabytes(posting.progress.total)} MB`,
+    sending: `Sending ${amount}${secondsLeft >= 1 ? `, about ${Math.ceil(secondsLeft)} s left` : ''}`,
+    paused: `Paused at ${amount}`,
     following: 'The arcade is looking at it',
     idle: '',
   }[posting.phase]
 })
 const seconds = computed(() => Math.max(1, Math.round((check.weighIn?.download ?? 0) / 1.6e6)))
 onMounted(() => void posting.catchUp())
+// The proposal is only put where nothing was written for this release yet.
+watch(
+  () => posting.liveRecord?.id,
+  () => {
+    if (posting.liveRecord !== null && note.value === posting.liveRecord.note) note.value = ''
+  },
+  { immediate: true },
+)
 
-async function choose(next: Visibility): Promise<void> {
-  if (posting.liveRecord !== null) await posting.setVisibility(next)
-  else await bench.act('Choose who can see it', { type: 'set-label', change: { visibility: next } })
-}
-async function saveFiles(): Promise<void> {
-  const parcel = await posting.build()
-  if (parcel !== null) download(parcel.zip, `${fileWord(bench.pack!.label.title)}.game.zip`, 'application/zip')
+function post(): void {
+  if (goLive.value === null) return
+  void posting.post({
+    visibility: visibility.value,
+    note: note.value,
+    goLive: goLive.value,
+    answer: answer.value,
+    asNew: as.value === 'new',
+  })
 }
 async function savePack(): Promise<void> {
   const bytes = await library.saveFile(bench.pack!)
   if (bytes !== null) download(bytes, `${fileWord(bench.pack!.label.title)}.pack.zip`, 'application/zip')
 }
-const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short' })
 </script>
 
 <template>
@@ -64,13 +95,12 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
           <dl>
             <dt>Goes to</dt>
             <dd>
-              <b>Arcade on this computer</b>{{ ' ' }}
-              <span class="soft">{{
-                posting.game ? 'as a new release, the link stays' : 'as a new game, with a link of its own'
-              }}</span>
+              <b>The arcade of this Pack Post</b>
+              <BitsChoiceRow v-if="posting.game" v-model="as" :options="AS" label="Goes as" />
+              <span v-else class="soft">{{ ' ' }}as a new game, with a link of its own</span>
             </dd>
-            <template v-if="posting.liveRecord">
-              <dt>Changed since {{ posting.liveRecord.release }}</dt>
+            <template v-if="before">
+              <dt>Changed since {{ before.release }}</dt>
               <dd data-testid="changes">
                 <template v-if="changes.length > 0">
                   <span v-for="change in changes" :key="change.part" class="change"
@@ -83,26 +113,20 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
             </template>
             <dt>Who sees it</dt>
             <dd>
-              <div class="who" role="radiogroup" aria-label="Who sees it">
-                <button
-                  v-for="one in OFFERED_VISIBILITIES"
-                  :key="one"
-                  role="radio"
-                  :aria-checked="visibility === one"
-                  :class="['plain-button', 'option', { on: visibility === one }]"
-                  :data-visibility="one"
-                  @click="choose(one)"
-                >
-                  {{ VISIBILITY_WORDS[one].name }}
-                </button>
-                <span class="soft"
-                  >{{ VISIBILITY_WORDS[visibility].means
-                  }}{{ posting.liveRecord ? ' Changes at once, without a new upload.' : '' }}</span
-                >
-              </div>
+              <BitsVisibilityPicker />
+              <span v-if="posting.liveRecord" class="soft">Changes at once, without a new upload.</span>
             </dd>
             <dt>Goes live</dt>
-            <dd><b>As soon as it is cleared</b></dd>
+            <dd class="when">
+              <BitsChoiceRow v-model="when" :options="WHEN" label="Goes live" />
+              <input
+                v-if="when === 'at'"
+                v-model="at"
+                type="datetime-local"
+                aria-label="Date and time"
+                data-testid="go-live-at"
+              />
+            </dd>
             <dt>Weighs</dt>
             <dd>{{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB, about {{ seconds }} s on a phone</dd>
             <dt>Note</dt>
@@ -114,18 +138,42 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
                 maxlength="600"
                 data-testid="note"
               />
+              <button v-if="proposal && note !== proposal" class="link" data-testid="propose" @click="note = proposal">
+                Say: {{ proposal }}
+              </button>
             </dd>
+            <template v-if="returned">
+              <dt>Answer</dt>
+              <dd>
+                <v-text-field
+                  v-model="answer"
+                  aria-label="Answer to the letter"
+                  placeholder="What you did about it, if it needs words"
+                  maxlength="600"
+                  data-testid="answer"
+                />
+              </dd>
+            </template>
+            <template v-if="kept > 0">
+              <dt>Kept as it is</dt>
+              <dd>{{ kept }} {{ kept === 1 ? 'finding' : 'findings' }}, with your reasons</dd>
+            </template>
           </dl>
           <div class="acts">
             <v-btn
               color="primary"
               size="large"
-              :disabled="busy || check.must.length > 0 || check.state !== 'done'"
+              :disabled="busy || goLive === null || check.must.length > 0 || check.state !== 'done'"
               data-testid="post-it"
-              @click="posting.post({ visibility, note })"
-              ><BitsIcon name="post" />Post it</v-btn
+              @click="post"
+              ><BitsIcon name="post" />{{ returned ? 'Post it again' : 'Post it' }}</v-btn
             >
-            <v-btn variant="outlined" @click="saveFiles">Save the game as files</v-btn>
+            <v-btn v-if="posting.phase === 'sending'" variant="outlined" data-testid="pause" @click="posting.pause"
+              ><BitsIcon name="pause" />Pause</v-btn
+            >
+            <v-btn v-if="posting.phase === 'paused'" color="primary" data-testid="resume" @click="posting.resume"
+              ><BitsIcon name="play" />Go on</v-btn
+            >
             <v-btn variant="outlined" data-testid="save-pack" @click="savePack">Save the pack</v-btn>
             <span v-if="busy" role="status">{{ doing }}</span>
             <span v-else-if="check.must.length > 0" class="soft"
@@ -133,8 +181,12 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
             >
             <span v-else class="soft">{{ check.state === 'done' ? 'Checked, nothing to fix' : 'Checking…' }}</span>
           </div>
+          <p v-if="posting.pending" class="pending" data-testid="pending">
+            An upload of {{ (posting.pending.bytes / 1e6).toFixed(2) }} MB was broken off when the page was closed.
+            <button class="link" @click="posting.goOn">Go on where it stopped</button>
+          </p>
           <v-progress-linear
-            v-if="posting.phase === 'sending'"
+            v-if="posting.phase === 'sending' || posting.phase === 'paused'"
             :model-value="(posting.progress.sent / Math.max(1, posting.progress.total)) * 100"
             color="primary"
             aria-label="Upload"
@@ -144,21 +196,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       </section>
       <PostTracking v-if="shown" :view="shown" />
       <PostLetter v-if="shown && shown.state === 'returned'" :view="shown" />
-      <section v-if="bench.pack!.postings.length > 0" aria-label="Before">
-        <h2 class="before-title">Before</h2>
-        <table>
-          <tbody>
-            <tr v-for="one in [...bench.pack!.postings].reverse()" :key="one.id" data-testid="posting-row">
-              <td class="mono">release {{ one.release }}</td>
-              <td>
-                <span :class="['state', one.state]">{{ one.state.replaceAll('-', ' ') }}</span>
-              </td>
-              <td class="soft">{{ day(one.at) }}</td>
-              <td>{{ one.note || '–' }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
+      <PostReleases v-if="bench.pack!.postings.length > 0" />
     </div>
     <aside class="right">
       <PostShareKit v-if="posting.liveRecord" :record="{ ...posting.liveRecord, visibility }" />
@@ -166,6 +204,10 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
         <p>When the game is live, its link, postcode, QR and embed code are here.</p>
         <p>The first posting is for you alone unless you say otherwise: look at it first, then choose who else may.</p>
       </div>
+      <PostInvites v-if="posting.owner && visibility === 'invited'" />
+      <PostFiguresCard v-if="posting.liveRecord && bench.pack!.label.privacy.plays" />
+      <PostAddresses v-if="posting.owner && bench.pack!.label.privacy.email" />
+      <PostOtherWays />
     </aside>
   </main>
 </template>
@@ -218,21 +260,19 @@ dd {
 dt {
   color: var(--soft);
 }
-.who {
+.when {
   display: flex;
-  gap: 6px;
-  align-items: center;
   flex-wrap: wrap;
+  gap: 8px;
 }
-.option {
-  border: 1px solid var(--rule);
-  border-radius: 14px;
-  padding: 3px 12px;
+.pending {
+  margin-top: 10px;
+  background: var(--sun-wash);
+  padding: 8px 12px;
 }
-.option.on {
-  border-color: var(--teal);
-  background: var(--teal-wash);
-  font-weight: 700;
+.right {
+  display: grid;
+  gap: 18px;
 }
 .change {
   display: inline-flex;
@@ -251,33 +291,6 @@ dt {
   margin-top: 10px;
   color: var(--vermilion);
   font-weight: 700;
-}
-.before-title {
-  font-size: 17px;
-  padding-bottom: 6px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-td {
-  border-top: 1px solid var(--rule);
-  padding: 8px 12px 8px 0;
-}
-.state {
-  display: inline-block;
-  font: 700 14px var(--head);
-  border: 2px solid currentcolor;
-  border-radius: 50%;
-  padding: 1px 16px;
-  transform: rotate(-3deg);
-  color: var(--soft);
-}
-.state.live {
-  color: var(--teal);
-}
-.state.returned {
-  color: var(--vermilion);
 }
 .later {
   border: 1.5px dashed var(--rule);

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { VISIBILITIES, type Visibility } from '@core/label/label'
+import { VISIBILITY_WORDS } from '~/composables/visibility'
+import { useBench } from '~/stores/bench'
+import { usePosting } from '~/stores/posting'
+
+/** Who sees the game: of one that is posted it changes at once, else it goes with the next posting. */
+const bench = useBench()
+const posting = usePosting()
+const options = VISIBILITIES.map((id) => ({ id, ...VISIBILITY_WORDS[id] }))
+
+async function choose(visibility: Visibility): Promise<void> {
+  if (posting.liveRecord !== null) await posting.setVisibility(visibility)
+  else await bench.act('Choose who can see it', { type: 'set-label', change: { visibility } })
+}
+</script>
+
+<template>
+  <BitsChoiceRow
+    :options="options"
+    :model-value="bench.pack!.label.visibility"
+    label="Who sees it"
+    @update:model-value="choose"
+  />
+</template>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { DEVICE_NAMES, DEVICES, type Device } from '@core/label/label'
+import { computed } from 'vue'
+import { useBench } from '~/stores/bench'
+
+/** What it is played with and how: told by the template, so it cannot be wrong. One that was not tried may be left out. */
+const bench = useBench()
+const template = computed(() => bench.template!)
+const claimed = computed(() => bench.pack!.label.devices ?? template.value.inputs)
+const HELD = {
+  landscape: 'A phone is best held sideways.',
+  portrait: 'A phone is best held upright.',
+  either: 'A phone may be held either way.',
+}
+const languages = computed(() => [bench.pack!.language, ...bench.pack!.languages].map((one) => one.name))
+
+function toggle(device: Device): void {
+  const next = DEVICES.filter((one) => (one === device ? !claimed.value.includes(one) : claimed.value.includes(one)))
+  if (next.length > 0) void bench.act('Choose the devices', { type: 'set-label', change: { devices: next } })
+}
+</script>
+
+<template>
+  <div class="devices">
+    <div class="list">
+      <label
+        v-for="device in DEVICES"
+        :key="device"
+        :class="{ cannot: !template.inputs.includes(device) && !claimed.includes(device) }"
+        ><input
+          type="checkbox"
+          :checked="claimed.includes(device)"
+          :disabled="!template.inputs.includes(device) && !claimed.includes(device)"
+          @change="toggle(device)"
+        />{{ DEVICE_NAMES[device] }}</label
+      >
+    </div>
+    <p>{{ template.controls.join(' · ') }}</p>
+    <p class="soft">{{ HELD[template.held] }} {{ template.players }}. {{ languages.join(', ') }}.</p>
+  </div>
+</template>
+
+<style scoped>
+.devices {
+  display: grid;
+  gap: 6px;
+}
+.list {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 18px;
+}
+.list label {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
+.cannot {
+  color: var(--soft);
+}
+</style>
