@@ -280,7 +280,7 @@ test('game pages carry what link previews read, and work before any script', asy
   )
   const html = await (await request.get(`${baseURL}/arcade/${view.postcode.toLowerCase()}`)).text()
   expect(html).toContain('<meta property="og:title" content="Tide Table">')
-  expect(html).toMatch(/<meta property="og:image" content="http[^"]+cover\.png">/)
+  expect(html).toMatch(/<meta property="og:image" content="http[^"]+label\/[0-9a-f]+\.png">/)
   expect(html).toContain('noindex')
   expect(html).toMatch(/<iframe[^>]+sandbox="allow-scripts allow-pointer-lock"/)
   const missing = await request.get(`${baseURL}/arcade/kelp-0000`)

@@ -26,6 +26,17 @@ const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> 
     path: '/posted',
     ready: (page) => expect(page.getByRole('heading', { name: 'Posted games' })).toBeVisible(),
   },
+  { name: 'mail', path: '/mail', ready: (page) => expect(page.getByText(/The box is empty|release/)).toBeVisible() },
+  {
+    name: 'a copy that is not there',
+    path: '/copy/kelp-0000',
+    ready: (page) => expect(page.getByRole('alert')).toBeVisible(),
+  },
+  {
+    name: 'a game that is not there',
+    path: '/arcade/kelp-0000',
+    ready: (page) => expect(page.getByRole('heading', { level: 1 })).toBeVisible(),
+  },
   {
     name: 'arcade',
     path: '/arcade',
@@ -35,8 +46,8 @@ const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> 
 
 for (const desk of ['light', 'night']) {
   test(`nothing serious for axe on any view, ${desk} desk; nothing sticks out at 1024 px`, async ({ page }) => {
-    // Nine views, each looked at whole.
-    test.slow()
+    // A dozen views, each looked at whole.
+    test.setTimeout(360_000)
     await home(page)
     await page.evaluate((name) => localStorage.setItem('pack-post:desk', name), desk)
     for (const view of VIEWS) {

@@ -6,6 +6,9 @@ import { expect, test, type APIRequestContext } from '@playwright/test'
 import { demoParcel, Maker } from '../support/arcade-client'
 import { PostingView } from '../../core/posting/protocol'
 
+// They start servers of their own on one port.
+test.describe.configure({ mode: 'default' })
+
 const PORT = 3467
 const base = `http://localhost:${PORT}`
 
@@ -67,6 +70,87 @@ test('killed while it receives and while it inspects: nothing is half-posted, th
     expect(readdirSync(join(data, 'uploads'))).toEqual([])
     const everything = readdirSync(data, { recursive: true }).map(String)
     expect(everything.filter((name) => name.endsWith('.part'))).toEqual([])
+  } finally {
+    await kill(server)
+    rmSync(data, { recursive: true, force: true })
+  }
+})
+
+/** Moments that are the same in every run, spread over a posting's whole life. */
+const moments = (count: number, most: number): number[] => {
+  let seed = 20261123
+  return Array.from({ length: count }, (_, i) => {
+    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
+    return Math.round(((i + seed / 2 ** 32) / count) * most)
+  })
+}
+
+test('killed at ten random moments of a posting: nothing is half-listed, nothing that was taken is lost', async ({
+  request,
+}) => {
+  test.setTimeout(240_000)
+  const data = mkdtempSync(join(tmpdir(), 'pack-post-kills-'))
+  const titled = (title: string) => demoParcel((pack) => ({ ...pack, label: { ...pack.label, title } }))
+  let server = serve(data, '0.3')
+  const taken = new Map<string, string>()
+  try {
+    await up(request)
+    const maker = await Maker.arrive(request, base)
+    for (const [i, moment] of moments(10, 2500).entries()) {
+      const title = `Kill ${i}`
+      const parcel = await titled(title)
+      const sending = (async () => {
+        const upload = await maker.upload(parcel)
+        const answer = await maker.post(upload, { visibility: 'public' })
+        taken.set(PostingView.parse(await answer.json()).id, title)
+      })().catch(() => undefined)
+      await new Promise((resolve) => setTimeout(resolve, moment))
+      await kill(server)
+      await sending
+      server = serve(data, '0.3')
+      await up(request)
+      // Whatever is listed right after the start is whole: every file its own list names is there.
+      const games = (await (await request.get(`${base}/api/arcade/games`)).json()) as { playPath: string }[]
+      for (const game of games) {
+        const list = await request.get(`${base}${game.playPath}parcel.json`)
+        const { files } = (await list.json()) as { files: { name: string; bytes: number }[] }
+        for (const file of files) {
+          const answer = await request.get(`${base}${game.playPath}${file.name}`)
+          expect(answer.status(), `${title}, killed after ${moment} ms: ${file.name}`).toBe(200)
+          expect((await answer.body()).length).toBe(file.bytes)
+        }
+      }
+    }
+    for (const id of taken.keys())
+      await expect.poll(async () => (await maker.view(id)).state, { timeout: 30_000 }).toBe('live')
+    const titles = ((await (await request.get(`${base}/api/arcade/games`)).json()) as { title: string }[]).map(
+      (game) => game.title,
+    )
+    expect(titles).toEqual(expect.arrayContaining([...taken.values()]))
+    expect(new Set(titles).size).toBe(titles.length)
+    expect(taken.size).toBeGreaterThan(2)
+    const everything = readdirSync(data, { recursive: true }).map(String)
+    expect(everything.filter((name) => name.endsWith('.part'))).toEqual([])
+  } finally {
+    await kill(server)
+    rmSync(data, { recursive: true, force: true })
+  }
+})
+
+test('too many keys, reports or titles from one address are refused with when to come back', async ({ request }) => {
+  const data = mkdtempSync(join(tmpdir(), 'pack-post-often-'))
+  const server = serve(data, '0')
+  try {
+    await up(request)
+    const statuses: number[] = []
+    for (let i = 0; i < 25; i++) statuses.push((await request.post(`${base}/api/arcade/keys`)).status())
+    expect(statuses.filter((status) => status === 200)).toHaveLength(20)
+    const refused = await request.post(`${base}/api/arcade/keys`)
+    expect(refused.status()).toBe(429)
+    expect(Number(refused.headers()['retry-after'])).toBeGreaterThan(60)
+    expect(await refused.text()).toContain('urn:pack-post:too-often')
+    // Another act has a limit of its own.
+    expect((await request.get(`${base}/api/arcade/titles?title=Quay`)).status()).toBe(200)
   } finally {
     await kill(server)
     rmSync(data, { recursive: true, force: true })

@@ -17,10 +17,7 @@ const wav = (name: string, made: { bytes: Uint8Array }) => upload(name, 'audio/w
 async function parcelOf(page: Page): Promise<{ doc: GameDoc; files: Record<string, Uint8Array> }> {
   await saved(page)
   await page.goto(`${DEMO}/post`)
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save the game as files' }).click(),
-  ])
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('game-files').click()])
   const files = unzipSync(new Uint8Array(readFileSync((await download.path())!)))
   return { files, doc: JSON.parse(new TextDecoder().decode(files['game.json'])) as GameDoc }
 }

@@ -35,5 +35,5 @@ export function standInForBrowser(workshop: Record<string, unknown> = {}): void 
       return new Response('', { status: 404 })
     }
   })
-  vi.doMock('../../app/workers/workshop', () => ({ workshop: () => workshopNow }))
+  vi.doMock('../../app/workers/workshop', () => ({ workshop: () => workshopNow, checker: () => workshopNow }))
 }

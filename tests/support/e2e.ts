@@ -12,9 +12,15 @@ export async function home(page: Page): Promise<void> {
   await expect(page.getByTestId('packs').getByText('Puffin Catch')).toBeVisible()
 }
 
+/** Unpacks the demo packs by the lightest page that does, where nothing plays itself meanwhile. */
+export async function demos(page: Page): Promise<void> {
+  await page.goto('/posted')
+  await expect(page.getByText('Nothing has been posted from this browser yet')).toBeVisible()
+}
+
 /** The demo pack on its bench, with the stage running. */
 export async function demoBench(page: Page): Promise<void> {
-  await home(page)
+  await demos(page)
   await page.goto(`${DEMO}/bench`)
   await stageReady(page)
 }
@@ -118,6 +124,9 @@ export async function fillLabel(page: Page, title: string): Promise<void> {
     .fill('One minute on the quay of Saltwick: catch the good things and let the bad ones fall.')
   await page.getByTestId('label-step-0').locator('input').fill('Move left and right.')
   await takeCover(page)
+  await page.getByTestId('cover-alt').locator('input').fill('Things fall from the crane')
+  await page.getByTestId('age-suggest').click()
+  await expect(page.getByTestId('age-suggest')).toBeHidden()
 }
 
 /** Presses "Post it" and waits for the end; returns the link. */

@@ -67,6 +67,7 @@ export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = 
     pixels: decode(decodePicture),
     samples: decode(decodeAudio),
     encoders,
+    files: null,
     playerBytes: 25_000,
   }
 }

@@ -1,0 +1,400 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test, type Page } from '@playwright/test'
+import { strToU8 } from 'fflate'
+import type { Pack } from '../../core/pack/pack'
+import { demoParcel, forge, Maker } from '../support/arcade-client'
+import { demos, DEMO, post, takeCover } from '../support/e2e'
+import { puffinCatch } from '../support/fixtures'
+import { startNginx } from '../support/nginx'
+import { scoredPlay } from '../support/plays'
+import { serveFolder } from '../support/static-server.mjs'
+
+const titled = (title: string, change: (pack: Pack) => Pack = (pack) => pack) =>
+  demoParcel((pack) => change({ ...pack, label: { ...pack.label, title } }))
+const told = (pack: Pack, privacy: Partial<Pack['label']['privacy']>): Pack => ({
+  ...pack,
+  label: {
+    ...pack.label,
+    privacy: { ...pack.label.privacy, ...privacy },
+    ageGuide: { ...pack.label.ageGuide, strangers: 'scores' },
+  },
+})
+const playsIn = (page: Page) =>
+  expect(page.getByTestId('game-frame').contentFrame().locator('canvas')).toHaveAttribute('data-screen', 'start')
+
+/** The demo pack with all a posting needs; its page Post is open. */
+async function readyToPost(page: Page, title: string): Promise<void> {
+  await demos(page)
+  await page.goto(`${DEMO}/label`)
+  await page.getByTestId('label-title').locator('input').fill(title)
+  await takeCover(page)
+  await page.getByTestId('cover-alt').locator('input').fill('A puffin under the quay crane')
+  await page.goto(`${DEMO}/post`)
+}
+const choose = (page: Page, name: string) => page.getByRole('radio', { name }).first().click()
+
+test('a careless label comes back, is put right through the letter, held, let go, framed, withdrawn, put back', async ({
+  page,
+  browser,
+  request,
+  baseURL,
+}) => {
+  test.setTimeout(180_000)
+  const stranger = await Maker.arrive(request, baseURL!)
+  expect((await stranger.send(await titled('Lantern Catch'), { visibility: 'public' })).state).toBe('live')
+
+  await test.step('returned, with a letter on the waybill and in the mail', async () => {
+    await readyToPost(page, 'Lantern Catch')
+    await choose(page, 'Public')
+    await page.getByTestId('post-it').click()
+    await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'returned', { timeout: 30_000 })
+    await expect(page.getByTestId('letter')).toContainText('Another game is already called “Lantern Catch”')
+    await page.goto('/mail')
+    const letter = page.locator('[data-testid=mail-letter][data-kind=returned]')
+    await expect(letter).toContainText('Lantern Catch, release 1, came back')
+    await letter.getByRole('button', { name: 'Take me there' }).click()
+  })
+
+  await test.step('put right where the letter leads, sent again with nothing typed twice', async () => {
+    await expect(page).toHaveURL(/label#label-title$/)
+    await expect(page.getByText('A public game in the arcade has this title already.')).toBeVisible()
+    await page.getByTestId('label-title').locator('input').fill('Lantern Catch of Saltwick')
+    await expect(page.getByText('A public game in the arcade has this title already.')).toBeHidden()
+    await page.getByRole('link', { name: /^Post:/ }).click()
+    await expect(page.getByRole('radio', { name: 'Public' })).toHaveAttribute('aria-checked', 'true')
+    await page.getByTestId('answer').locator('input').fill('It has a title of its own now')
+    await choose(page, 'When I say so')
+    await page.getByTestId('post-it').click()
+    await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'held', { timeout: 30_000 })
+  })
+  const friend = await (await browser.newContext()).newPage()
+  await friend.goto('/arcade?q=lantern')
+  await expect(friend.getByTestId('games').getByRole('listitem')).toHaveCount(1)
+
+  await test.step('let go by hand, found by postcode in a fresh browser, played', async () => {
+    await page.getByTestId('let-go').click()
+    await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live')
+    const postcode = (await page.getByTestId('postcode').textContent())!
+    await friend.goto('/arcade')
+    await friend.getByTestId('postcode-box').locator('input').fill(postcode.toLowerCase().replace('-', ' '))
+    await friend.getByRole('button', { name: 'Play', exact: true }).click()
+    await expect(friend.getByRole('heading', { level: 1 })).toHaveText('Lantern Catch of Saltwick')
+    await playsIn(friend)
+  })
+
+  await test.step('framed by another site, from the embed code', async () => {
+    const code = await page.getByTestId('share-embed').inputValue()
+    const folder = mkdtempSync(join(tmpdir(), 'pack-post-site-'))
+    writeFileSync(join(folder, 'index.html'), `<!doctype html><title>A club</title>${code}`)
+    const site = await serveFolder(folder)
+    await friend.goto(site.url)
+    const inside = friend.locator('iframe').contentFrame().getByTestId('game-frame').contentFrame()
+    await expect(inside.locator('canvas')).toHaveAttribute('data-screen', 'start')
+    await site.stop()
+    rmSync(folder, { recursive: true })
+  })
+
+  await test.step('withdrawn and put back', async () => {
+    const link = await page.getByTestId('share-link').inputValue()
+    await page.getByRole('button', { name: 'Withdraw' }).click()
+    await expect(page.getByTestId('posting-row').first()).toContainText('withdrawn')
+    expect((await friend.goto(link))!.status()).toBe(404)
+    await page.getByTestId('posting-row').first().getByRole('button', { name: 'Put back' }).click()
+    await expect(page.getByTestId('posting-row').first()).toContainText('live')
+    expect((await friend.goto(link))!.status()).toBe(200)
+    await playsIn(friend)
+  })
+  await friend.context().close()
+})
+
+test('an invite opens a game for one browser, and nothing any more once it is taken back', async ({
+  page,
+  browser,
+}) => {
+  await readyToPost(page, 'Puffin Catch')
+  await choose(page, 'Invited')
+  const link = await post(page)
+  await page.getByTestId('invite-name').locator('input').fill('Quay choir')
+  await page.getByRole('button', { name: 'Make an invite' }).click()
+  const invite = await page.getByTestId('invite-link').inputValue()
+
+  const friend = await (await browser.newContext()).newPage()
+  expect((await friend.goto(link))!.status()).toBe(404)
+  await friend.goto(invite)
+  await playsIn(friend)
+  expect(friend.url()).toBe(link)
+  const files = (await friend.getByTestId('game-frame').getAttribute('src'))!
+  expect((await friend.request.get(files)).status()).toBe(200)
+
+  await page.getByTestId('invite').getByRole('button', { name: 'Take back' }).click()
+  await expect(page.getByTestId('invite')).toHaveCount(0)
+  expect((await friend.goto(link))!.status()).toBe(404)
+  expect((await friend.request.get(files)).status()).toBe(404)
+  expect((await friend.goto(invite))!.status()).toBe(404)
+  await friend.context().close()
+})
+
+test('the game goes into a folder of a WebDAV host, and nowhere else', async ({ page, request, baseURL }) => {
+  const nginx = await startNginx(
+    3470,
+    'location /away/ { return 307 http://127.0.0.1:3456/api/arcade/games; } location /locked/ { deny all; }',
+  )
+  try {
+    await readyToPost(page, 'Puffin Catch')
+    await page.getByText('A WebDAV folder').click()
+    await expect(page.getByTestId('webdav-address').locator('input')).toHaveValue(nginx.url)
+    await page.getByTestId('webdav-send').click()
+    await expect(page.getByTestId('webdav-sent')).toContainText(`${nginx.url}/puffin-catch/`)
+    const sent = join(nginx.folder, 'puffin-catch')
+    expect(readdirSync(sent)).toEqual(expect.arrayContaining(['index.html', 'player.js', 'game.json', 'assets']))
+    await page.goto(`${nginx.url}/puffin-catch/index.html`)
+    await expect(page.locator('canvas')).toHaveAttribute('data-screen', 'start')
+
+    const maker = await Maker.arrive(request, baseURL!)
+    const parcel = await demoParcel()
+    const ask = async (address: string) => {
+      const upload = await maker.upload(parcel)
+      const data = { upload, address, folder: 'x', user: '', password: 'hunter2' }
+      const answer = await request.post(`${baseURL}/api/ways/webdav`, { headers: maker.headers(), data })
+      return { status: answer.status(), text: await answer.text() }
+    }
+    for (const [address, why] of [
+      ['https://dav.example/', 'does not send to https://dav.example'],
+      ['http://127.0.0.1:3456/', 'does not send to'],
+      ['http://169.254.169.254/', 'does not send to'],
+      [`${nginx.url}/away`, 'not led on'],
+      [`${nginx.url}/locked`, 'does not let this name write'],
+      [`${nginx.url}/no/such/place`, 'folder around it is not there'],
+    ] as const) {
+      const answer = await ask(address)
+      expect(answer.status, address).toBe(400)
+      expect(answer.text, address).toContain(why)
+      expect(answer.text).not.toContain('hunter2')
+    }
+    expect(existsSync(join(nginx.folder, 'x'))).toBe(false)
+  } finally {
+    await nginx.stop()
+  }
+})
+
+test('a score goes into the table when its play makes it, and a made-up one does not', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  // A player that tells the seed it was given, and says what it is told to say.
+  const puppet = forge(await titled('Score Quay', (pack) => told(pack, { scores: true, plays: true })), (files) => {
+    files.set('index.html', strToU8('<!doctype html><html><body>…<script src="player.js"></script></body></html>'))
+    files.set(
+      'player.js',
+      strToU8(
+        `addEventListener('message', (event) => { if (Number.isInteger(event.data.seed)) document.body.textContent = 'seed ' + event.data.seed });
+         parent.postMessage({ type: 'pack-post:load' }, '*');`,
+      ),
+    )
+  })
+  const view = await maker.send(puppet)
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  const body = page.getByTestId('game-frame').contentFrame().locator('body')
+  await expect(body).toHaveText(/^seed \d+$/)
+  const seed = Number((await body.textContent())!.slice(5))
+  const { proof, score, seconds } = scoredPlay(puffinCatch(), seed)
+  const say = (claimed: number) =>
+    body.evaluate(
+      (_at, message) => {
+        parent.postMessage({ type: 'pack-post:began' }, '*')
+        parent.postMessage(message, '*')
+      },
+      { type: 'pack-post:ended', outcome: 'won', score: claimed, seconds, cause: 'time is up', proof },
+    )
+  const table = page.getByTestId('scores')
+
+  await say(score + 1000)
+  // By key: a press right after scrolling may still be sent to the game's frame, which was there before.
+  await table.getByTestId('score-name').first().press('Enter')
+  await expect(table.getByTestId('score-said')).toContainText('do not make this score')
+  await expect(table.getByText('Nobody is in the table yet')).toBeVisible()
+
+  await say(score)
+  const name = (await table.getByTestId('score-name').first().textContent())!.trim()
+  await table.getByTestId('score-name').first().press('Enter')
+  await expect(table.getByTestId('score-said')).toHaveText(`${name} is in the table.`)
+  await expect(table.getByRole('row')).toContainText(String(score))
+  await page.reload()
+  await expect(page.getByTestId('scores').getByRole('row')).toContainText(name)
+
+  const figures = await request.get(`${baseURL}/api/arcade/games/${view.game}/figures`, { headers: maker.headers() })
+  expect(((await figures.json()) as { days: object[] }).days).toMatchObject([{ release: 1, plays: 2, finishes: 2 }])
+  expect((await request.get(`${baseURL}/api/arcade/games/${view.game}/figures`)).status()).toBe(401)
+})
+
+test('the real player plays with the seed it was given, and its proof stands up', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  const quick = (pack: Pack): Pack => ({
+    ...told(pack, { scores: true }),
+    parts: { ...pack.parts, time: { kind: 'dial', value: 20 }, goal: { kind: 'dial', value: 10 } },
+  })
+  const view = await maker.send(await titled('Quick Quay', quick))
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  await playsIn(page)
+  const canvas = page.getByTestId('game-frame').contentFrame().locator('canvas')
+  await canvas.press('Enter')
+  await expect(canvas).toHaveAttribute('data-screen', 'play')
+  // Somebody who only walks to and fro: enough for a herring.
+  for (let i = 0; (await canvas.getAttribute('data-screen')) === 'play' && i < 40; i++) {
+    await page.keyboard.down(i % 2 === 0 ? 'ArrowLeft' : 'ArrowRight')
+    await page.waitForTimeout(600)
+    await page.keyboard.up(i % 2 === 0 ? 'ArrowLeft' : 'ArrowRight')
+  }
+  await expect(canvas).toHaveAttribute('data-screen', /won|lost/)
+  const table = page.getByTestId('scores')
+  await table.getByTestId('score-name').first().press('Enter')
+  await expect(table.getByTestId('score-said')).toContainText('is in the table')
+})
+
+test('"make your own from this" opens the pack with where it came from', async ({ page, request, baseURL }) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  const shared = (pack: Pack): Pack => ({
+    ...pack,
+    label: { ...pack.label, copies: { allowed: true, licence: 'CC0-1.0' } },
+  })
+  const view = await maker.send(await titled('Shared Quay', shared))
+  const closed = await maker.send(await titled('Closed Quay'))
+  expect((await request.get(`${baseURL}/api/arcade/games/${closed.postcode}/pack`)).status()).toBe(404)
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  await page.getByTestId('make-your-own').click()
+  await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+  await page.getByRole('link', { name: /^Label:/ }).click()
+  await expect(page.getByText('made from Shared Quay by harbour-club')).toBeVisible()
+  await expect(page.getByTestId('yours')).toContainText('0 of')
+  await page.getByRole('link', { name: /^Check:/ }).click()
+  await expect(page.locator('[data-rule=little-changed]')).toContainText('differ from Shared Quay')
+})
+
+test('kept as an app a game plays without a network', async ({ page, context, request, baseURL }) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  const view = await maker.send(await titled('Pocket Quay'))
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  await page.getByRole('link', { name: 'Keep it as an app' }).click()
+  const canvas = page.locator('iframe').contentFrame().locator('canvas')
+  await expect(canvas).toHaveAttribute('data-screen', 'start')
+  await expect(page.locator('html')).toHaveAttribute('data-kept', 'yes')
+  const manifest = await request.get(`${baseURL}/arcade/app/${view.postcode.toLowerCase()}/manifest.webmanifest`)
+  expect(await manifest.json()).toMatchObject({ name: 'Pocket Quay', display: 'standalone' })
+  await context.setOffline(true)
+  await page.reload()
+  await expect(canvas).toHaveAttribute('data-screen', 'start')
+  await context.setOffline(false)
+})
+
+test('an upload can be paused, and goes on after the page was closed', async ({ page, context }) => {
+  test.setTimeout(120_000)
+  await readyToPost(page, 'Puffin Catch')
+  await expect(page.getByText('Checked, nothing to fix')).toBeVisible()
+  let letThrough: () => void = () => undefined
+  const held = new Promise<void>((resolve) => (letThrough = resolve))
+  const uploads = '**/api/arcade/uploads/*'
+  await context.route(uploads, async (route) => {
+    if (route.request().method() === 'PATCH') await held
+    await route.continue().catch(() => undefined)
+  })
+  await page.getByTestId('post-it').click()
+  await page.getByTestId('pause').click()
+  await expect(page.getByText(/^Paused at /)).toBeVisible()
+  await page.close()
+  letThrough()
+  await context.unroute(uploads)
+
+  const again = await context.newPage()
+  await again.goto(`${DEMO}/post`)
+  await expect(again.getByTestId('pending')).toContainText('was broken off')
+  await again.getByRole('button', { name: 'Go on where it stopped' }).click()
+  await expect(again.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  await expect(again.getByTestId('pending')).toHaveCount(0)
+  await expect(again.getByTestId('posting-row')).toHaveCount(1)
+})
+
+test('a posting can become a game of its own, a key moves to another browser, a game is deleted for good', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(150_000)
+  await readyToPost(page, 'Puffin Catch')
+  await choose(page, 'Unlisted')
+  const link = await post(page)
+  await choose(page, 'A game of its own')
+  await page.getByTestId('post-it').click()
+  await expect(page.getByTestId('posting-row')).toHaveCount(2)
+  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  const second = await page.getByTestId('share-link').inputValue()
+  expect(second).not.toBe(link)
+
+  await page.goto('/posted')
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId('save-key').click()])
+  const key = readFileSync((await file.path())!)
+  const other = await (await browser.newContext()).newPage()
+  await other.goto('/posted')
+  await other
+    .getByTestId('key-file')
+    .setInputFiles({ name: 'no.key.json', mimeType: 'application/json', buffer: Buffer.from('{}') })
+  await expect(other.getByTestId('notice')).toContainText('“no.key.json” is not a key file')
+  await other.getByTestId('key-file').setInputFiles({ name: 'my.key.json', mimeType: 'application/json', buffer: key })
+  await expect(other.getByTestId('notice')).toContainText('can look after those games now')
+  await other.goto('/mail')
+  await expect(other.getByTestId('mail-letter')).toHaveCount(2)
+  await other.context().close()
+
+  await page.goto(`${DEMO}/post`)
+  await page.getByRole('button', { name: 'Delete the game for good…' }).click()
+  await page.getByTestId('delete-game').click()
+  await expect(page.getByTestId('posting-row')).toHaveCount(1)
+  expect((await page.request.get(second)).status()).toBe(404)
+  expect((await page.request.get(link)).status()).toBe(200)
+})
+
+test('an address is left for what the label says, and only its maker finds it', async ({
+  page,
+  browser,
+  request,
+  baseURL,
+}) => {
+  test.setTimeout(120_000)
+  await readyToPost(page, 'Puffin Catch')
+  await page.goto(`${DEMO}/label`)
+  await page
+    .locator('[data-question=fright]')
+    .getByRole('radio', { name: /^Horror/ })
+    .click()
+  await page.getByTestId('privacy-email').check()
+  await page.getByLabel('What for').fill('To tell of the next release')
+  await page.getByLabel('Who keeps them').fill('harbour-club')
+  await page.goto(`${DEMO}/post`)
+  await choose(page, 'Unlisted')
+  const link = await post(page)
+  await expect(page.getByTestId('addresses')).toContainText('Nobody has left one yet')
+
+  const friend = await (await browser.newContext({ javaScriptEnabled: false })).newPage()
+  await friend.goto(link)
+  await expect(friend.getByText('harbour-club uses it for this only: To tell of the next release')).toBeVisible()
+  await friend.getByLabel('Your e-mail address').fill('tern@club.example')
+  await friend.getByLabel('Your e-mail address').press('Enter')
+  await expect(friend.getByText('Your address is kept')).toBeVisible()
+  expect(await (await request.get(`${baseURL}${new URL(link).pathname}`)).text()).not.toContain('tern@club.example')
+  await friend.context().close()
+
+  await page.reload()
+  await expect(page.getByTestId('addresses')).toContainText('1 address')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a table' }).click(),
+  ])
+  const table = readFileSync((await file.path())!, 'utf8')
+  expect(table).toMatch(/^email,deleted on\r?\ntern@club\.example,\d{4}-\d\d-\d\d$/)
+})

@@ -1,0 +1,178 @@
+import { readFileSync } from 'node:fs'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import type { Pack } from '../../core/pack/pack'
+import { demoParcel, Maker } from '../support/arcade-client'
+import { demos, DEMO, demoBench, post, swapByButton, takeCover, upload } from '../support/e2e'
+import { tone } from '../support/fixtures'
+
+const label = async (page: Page) => {
+  await demos(page)
+  await page.goto(`${DEMO}/label`)
+  await expect(page.getByTestId('label-title')).toBeVisible()
+}
+const question = (page: Page, id: string) => page.locator(`[data-question="${id}"]`)
+
+test('the age guide asks, follows up, tells what an answer does, and says when the parts disagree', async ({
+  page,
+}) => {
+  await label(page)
+  const result = page.getByTestId('age-result')
+  await expect(result).toContainText('Everyone')
+  await expect(question(page, 'fighting')).toContainText('From the parts: Old boot does harm')
+  await expect(question(page, 'fighting-whom')).toHaveCount(0)
+  await question(page, 'fighting')
+    .getByRole('radio', { name: /^Blows/ })
+    .click()
+  await expect(result).toContainText('1 question is open')
+  await question(page, 'fighting-whom')
+    .getByRole('radio', { name: /^People/ })
+    .click()
+  await expect(result).toContainText('From 11')
+  await expect(result).toContainText('People')
+  await expect(result).toContainText('will not be shown on the list for schools')
+  await question(page, 'fighting').getByRole('radio', { name: 'No', exact: true }).click()
+  await expect(question(page, 'fighting')).toContainText('The parts say otherwise: Old boot does harm')
+  await page.getByRole('link', { name: /^Check:/ }).click()
+  const finding = page.locator('[data-rule=age-denies]')
+  await expect(finding).toContainText('Old boot does harm')
+  await finding.getByRole('button', { name: 'Answer as the parts say' }).click()
+  await expect(finding).toHaveCount(0)
+})
+
+test('privacy writes its own statement; e-mail is not for the young', async ({ page }) => {
+  await label(page)
+  const statement = page.getByTestId('statement')
+  await expect(statement).toContainText('sends nothing to anybody')
+  await page.getByTestId('privacy-plays').check()
+  await expect(statement).toContainText('Plays are counted')
+  await expect(statement).not.toContainText('sends nothing')
+  await expect(page.getByTestId('privacy-email')).toBeDisabled()
+  await question(page, 'fright')
+    .getByRole('radio', { name: /^Horror/ })
+    .click()
+  await page.getByTestId('privacy-email').check()
+  await page.getByLabel('What for').fill('to tell when the festival begins')
+  await page.getByLabel('Who keeps them').fill('harbour-club')
+  await expect(statement).toContainText('to tell when the festival begins')
+  await question(page, 'fright').getByRole('radio', { name: 'No', exact: true }).click()
+  await expect(page.getByText(/E-mail addresses are asked for in a game for Everyone/).first()).toBeVisible()
+  await page.getByRole('radio', { name: 'Only these sites' }).click()
+  await page.getByTestId('privacy-site').locator('input').fill('not a site')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('That is not a site')).toBeVisible()
+  await page.getByTestId('privacy-site').locator('input').fill('club.example')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('https://club.example', { exact: true })).toBeVisible()
+})
+
+test('pictures of every kind are taken from play: covers, icon, shot, and a clip that moves', async ({ page }) => {
+  test.setTimeout(120_000)
+  await label(page)
+  const take = page.getByRole('button', { name: /^Take (this moment|the last 4 seconds)$/ })
+  for (const name of ['Wide cover', 'Square cover', 'Icon', 'Shot']) {
+    await page.getByTestId('take-cover').click()
+    await page.getByRole('radio', { name, exact: true }).click()
+    if (name === 'Square cover') await page.getByLabel('Title over it').check()
+    await take.click()
+    await expect(take).toBeHidden()
+  }
+  await expect(page.getByLabel('What shot 1 shows')).toBeVisible()
+  await page.locator('[data-slot=clip]').click()
+  await expect.poll(async () => Number(await page.getByTestId('rewind').getAttribute('aria-valuemin'))).toBeLessThan(-2)
+  await take.click()
+  await expect(page.getByRole('button', { name: 'Take out the clip' })).toBeVisible({ timeout: 30_000 })
+
+  await page.goto(`${DEMO}/post`)
+  await page.getByRole('radio', { name: 'Unlisted' }).click()
+  const link = await post(page)
+  await page.goto(link)
+  const clip = (await page.getByAltText('A few seconds of play').getAttribute('src'))!
+  const moving = await sharp(await (await page.request.get(clip)).body(), { animated: true }).metadata()
+  expect(moving.format).toBe('gif')
+  expect(moving.pages).toBeGreaterThan(15)
+  expect(moving.width).toBe(400)
+})
+
+test('"as I always say it" is kept apart from packs and said on another label', async ({ page }) => {
+  await label(page)
+  await page.getByTestId('privacy-plays').check()
+  await page.getByTestId('presets').click()
+  await page.getByTestId('preset-name').locator('input').fill('Club games')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Club games', exact: true })).toBeVisible()
+  await page.goto('/packs/demo-breakwater-gull/label')
+  await expect(page.getByTestId('privacy-plays')).not.toBeChecked()
+  await page.getByTestId('presets').click()
+  await page.getByRole('button', { name: 'Club games', exact: true }).click()
+  await expect(page.getByTestId('privacy-plays')).toBeChecked()
+  await expect(page.locator('.tag').filter({ hasText: 'seabirds' })).toHaveCount(1)
+})
+
+test('all safe ones are fixed as one step; another is kept with a reason that goes along; the report is a file', async ({
+  page,
+}) => {
+  await demoBench(page)
+  await swapByButton(page, 'catch-sound', upload('plip.wav', 'audio/wav', tone(0.4, { head: 0.2 }).bytes))
+  await expect(page.getByText(/Catch sound starts/)).toBeVisible()
+  await page.getByRole('link', { name: /^Check:/ }).click()
+  await expect(page.locator('[data-rule=sound-late]')).toBeVisible()
+  await page.getByTestId('fix-all').click()
+  await expect(page.getByTestId('fixed-all')).toContainText(/Trim/i)
+  await expect(page.locator('[data-rule=sound-late]')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-rule=sound-late]')).toBeVisible()
+
+  const boot = page.locator('[data-rule=hard-to-see]').filter({ hasText: 'Old boot' })
+  await boot.getByRole('button', { name: 'I know, keep it' }).click()
+  await page.getByTestId('keep-reason').locator('input').fill('It is meant to hide')
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+  await expect(page.getByTestId('kept')).toContainText('“It is meant to hide”')
+  await expect(boot).toHaveCount(0)
+
+  await page.getByTestId('report').click()
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByText('For programs (JSON)').click()])
+  const report = JSON.parse(readFileSync((await file.path())!, 'utf8')) as {
+    findings: { rule: string; kept?: string }[]
+  }
+  expect(report.findings.find((one) => one.kept !== undefined)).toMatchObject({ kept: 'It is meant to hide' })
+
+  await page.goto(`${DEMO}/label`)
+  await takeCover(page)
+  await page.goto(`${DEMO}/post`)
+  await expect(page.getByText('1 finding, with your reasons')).toBeVisible()
+})
+
+test('nothing serious for axe on a posted game and its frame, both desks', async ({ page, request, baseURL }) => {
+  test.setTimeout(120_000)
+  const maker = await Maker.arrive(request, baseURL!)
+  const full = (pack: Pack): Pack => ({
+    ...pack,
+    label: {
+      ...pack.label,
+      title: 'Every Thing On',
+      privacy: { ...pack.label.privacy, scores: true, plays: true },
+      ageGuide: { ...pack.label.ageGuide, strangers: 'scores', substances: 'seen' },
+      copies: { allowed: true, licence: 'CC-BY-4.0' },
+    },
+  })
+  const view = await maker.send(await demoParcel(full))
+  for (const desk of ['light', 'night']) {
+    await page.goto('/arcade')
+    await page.evaluate((name) => localStorage.setItem('pack-post:desk', name), desk)
+    for (const path of ['', 'embed/']) {
+      await page.goto(`/arcade/${path}${view.postcode.toLowerCase()}`)
+      await expect(page.getByTestId('game-frame').contentFrame().locator('canvas')).toBeVisible()
+      const { violations } = await new AxeBuilder({ page })
+        .exclude('.v-tooltip')
+        .withTags(['wcag2a', 'wcag2aa'])
+        .analyze()
+      expect(
+        violations
+          .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+          .map((one) => `${desk} ${path}: ${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join(' | ')}`),
+      ).toEqual([])
+    }
+  }
+})
