@@ -1,3 +1,4 @@
+import { arcadeRows } from './arcade'
 import { alignRow, outlineRow, packRow } from './art'
 import { engineRow, heapRow } from './engine'
 import { parcelRows } from './parcel'
@@ -18,4 +19,5 @@ print([
   ...(await loudnessRows()),
   await wordingRow(),
   ...(await parcelRows()),
+  ...(await arcadeRows()),
 ])

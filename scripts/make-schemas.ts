@@ -1,9 +1,11 @@
-/** Writes the JSON Schemas of all file formats: `npm run make:schemas`. A unit test sees to it that they are current. */
+/** Writes what of docs/ follows from the code: `npm run make:schemas`. A unit test sees to it that it is current. */
 import { mkdirSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { schemaFiles } from './schemas'
 
-const folder = join(import.meta.dirname, '../docs/schemas')
-mkdirSync(folder, { recursive: true })
-for (const [name, text] of schemaFiles()) writeFileSync(join(folder, name), text)
-console.log('docs/schemas is written')
+const docs = join(import.meta.dirname, '../docs')
+for (const [name, text] of schemaFiles()) {
+  mkdirSync(dirname(join(docs, name)), { recursive: true })
+  writeFileSync(join(docs, name), text)
+}
+console.log('docs/schemas and docs/rules.md are written')

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { expect, it } from 'vitest'
 import { schemaFiles } from './schemas'
 
-it('the JSON Schemas in docs are those of the code (npm run make:schemas)', () => {
+it('schemas, protocol and rules in docs are those of the code (npm run make:schemas)', () => {
   for (const [name, text] of schemaFiles())
-    expect(readFileSync(join(import.meta.dirname, '../docs/schemas', name), 'utf8'), name).toBe(text)
+    expect(readFileSync(join(import.meta.dirname, '../docs', name), 'utf8'), name).toBe(text)
 })

@@ -1,6 +1,6 @@
 // Set-up that start and test share: plain Node, so that it runs before node_modules exists. Each step leaves a stamp
 // (a hash of what it was made from), so that a second run is quick.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -55,6 +55,25 @@ export function run(what, command, args, options = {}) {
   }
 }
 
+/** Runs commands side by side and shows what each said, one after the other; ends this process when one fails. */
+export async function together(jobs) {
+  console.log(`\n▸ ${jobs.map(([what]) => what).join(', ')}`)
+  const results = await Promise.all(
+    jobs.map(
+      ([what, command, args]) =>
+        new Promise((resolve) => {
+          const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+          const said = []
+          for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk))
+          child.on('error', (error) => resolve({ what, code: 1, said: error.message }))
+          child.on('exit', (code) => resolve({ what, code: code ?? 1, said: Buffer.concat(said).toString() }))
+        }),
+    ),
+  )
+  for (const { what, code, said } of results) console.log(`\n▸ ${what}${code === 0 ? '' : ': failed'}\n${said}`)
+  if (results.some(({ code }) => code !== 0)) process.exit(1)
+}
+
 export const bin = (name) => join(root, 'node_modules/.bin', name)
 
 export function checkNode() {
@@ -82,9 +101,15 @@ export function build() {
   stamp('build', hash)
 }
 
-/** What tests and measurements need of Debian's packages: Chromium, and zip and unzip to be compared with. */
+/** What tests and measurements need of Debian's packages: Chromium, zip and unzip to be compared with, nginx as somebody else's server. */
 export function debianTools(more = {}) {
-  const wanted = { chromium: '/usr/bin/chromium', zip: '/usr/bin/zip', unzip: '/usr/bin/unzip', ...more }
+  const wanted = {
+    chromium: '/usr/bin/chromium',
+    zip: '/usr/bin/zip',
+    unzip: '/usr/bin/unzip',
+    nginx: '/usr/sbin/nginx',
+    ...more,
+  }
   const missing = Object.entries(wanted).flatMap(([name, path]) => (existsSync(path) ? [] : [name]))
   if (missing.length === 0) return
   const apt = ['-y', '-o', 'DPkg::Lock::Timeout=600']

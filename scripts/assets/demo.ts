@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { TOPICS } from '../../core/label/age-guide'
 import type { Label } from '../../core/label/label'
 import type { PartContent } from '../../core/pack/content'
 import { newPack, type Pack } from '../../core/pack/pack'
@@ -41,11 +42,14 @@ function kit(template: string, files: string) {
         Object.entries(reader.assets).map(([hash, asset]) => [hash, { ...asset.facts, imported: MADE_ON }]),
       ),
       createdFrom: `demo:${id}`,
-      label: { ...pack.label, author: 'harbour-club', ...label },
+      label: { ...pack.label, author: 'harbour-club', ageGuide: { ...MILD }, ...label },
     }
   }
   return { reader, sprite, sound, picture, words, single, finish }
 }
+
+/** Things bump and splash; nothing else. */
+const MILD = Object.fromEntries(TOPICS.map((topic) => [topic, topic === 'fighting' ? 'bumps' : 'none']))
 
 /** Some parts are still the template's. */
 async function puffinCatch(files: string): Promise<Pack> {
