@@ -100,6 +100,12 @@ export default defineNuxtConfig({
     dataDir: '.data',
     /** Seconds a parcel waits before it is inspected; NUXT_INSPECTION_SECONDS. */
     inspectionSeconds: 2,
+    /** How many times the usual requests an address may send; NUXT_RATE_SCALE. */
+    rateScale: 1,
+    /** Whether a proxy in front tells who asks (X-Forwarded-For); NUXT_BEHIND_PROXY. */
+    behindProxy: false,
+    /** Origins of WebDAV hosts that parcels may be sent to, separated by commas; NUXT_WEBDAV_HOSTS. */
+    webdavHosts: '',
   },
   typescript: {
     strict: true,

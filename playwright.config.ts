@@ -7,13 +7,16 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 15_000 },
   workers: 2,
+  // Tests of one file go to both workers, so that neither waits for a long file at the end.
+  fullyParallel: true,
   retries: 0,
   reporter: process.env['CI'] === undefined ? 'list' : [['list'], ['./tests/support/closing-line.ts']],
   outputDir: 'test-results',
   use: {
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // Recording every step costs a quarter of the time: TRACE=1 when a failure is to be looked at.
+    trace: process.env['TRACE'] === undefined ? 'off' : 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

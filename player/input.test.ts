@@ -117,46 +117,64 @@ describe('gamepad', () => {
   })
 })
 
+const heard = (game: string) => {
+  const told: { best: number; seed: number | null }[] = []
+  const keep = makeKeep(game)
+  keep.hear((what) => told.push(what))
+  return { keep, told }
+}
+
 describe('keeping the best score', () => {
-  it('uses the browser’s own store when there is no page around, game by game', async () => {
+  it('uses the browser’s own store when there is no page around, game by game', () => {
     localStorage.clear()
     makeKeep('windfall:One').save(70)
-    expect(await makeKeep('windfall:One').load()).toBe(70)
-    expect(await makeKeep('windfall:Two').load()).toBe(0)
+    expect(heard('windfall:One').told).toEqual([{ best: 70, seed: null }])
+    expect(heard('windfall:Two').told).toEqual([{ best: 0, seed: null }])
     localStorage.setItem('pack-post:windfall:Odd', 'many')
-    expect(await makeKeep('windfall:Odd').load()).toBe(0)
+    expect(heard('windfall:Odd').told).toEqual([{ best: 0, seed: null }])
   })
 
-  it('goes on without a store where there is none', async () => {
-    vi.stubGlobal('localStorage', {
-      getItem: () => {
-        throw new Error('denied')
-      },
-      setItem: () => {
-        throw new Error('denied')
-      },
-    })
-    const keep = makeKeep('x')
+  it('goes on without a store where there is none', () => {
+    const denied = () => {
+      throw new Error('denied')
+    }
+    vi.stubGlobal('localStorage', { getItem: denied, setItem: denied })
+    const { keep, told } = heard('x')
     keep.save(5)
-    expect(await keep.load()).toBe(0)
+    expect(told).toEqual([{ best: 0, seed: null }])
     vi.unstubAllGlobals()
   })
 
-  it('asks the page around it and takes no answer from anybody else', async () => {
+  it('asks the page around it, takes no answer from anybody else, and tells it of plays', () => {
     const asked: unknown[] = []
     const parent = { postMessage: (data: unknown) => asked.push(data) }
     Object.defineProperty(window, 'parent', { value: parent, configurable: true })
-    const keep = makeKeep('x')
-    const answer = keep.load()
+    const { keep, told } = heard('x')
     expect(asked).toEqual([{ type: 'pack-post:load' }])
     const tell = (data: unknown, source: unknown) =>
       window.dispatchEvent(Object.assign(new Event('message'), { data, source }))
     tell({ type: 'pack-post:kept', best: 999 }, {})
     tell({ type: 'other', best: 998 }, parent)
     tell({ type: 'pack-post:kept', best: 40.9 }, parent)
-    expect(await answer).toBe(40)
+    tell({ type: 'pack-post:kept', best: 'many', seed: 77 }, parent)
+    tell({ type: 'pack-post:kept', best: 1, seed: -4 }, parent)
+    expect(told).toEqual([
+      { best: 40, seed: null },
+      { best: 0, seed: 77 },
+      { best: 1, seed: null },
+    ])
     keep.save(80)
     expect(asked.at(-1)).toEqual({ type: 'pack-post:save', best: 80 })
+    keep.began()
+    const play = {
+      outcome: 'won' as const,
+      score: 5,
+      seconds: 2,
+      cause: 'done',
+      proof: { seed: 1, plays: 1, runs: [] },
+    }
+    keep.ended(play)
+    expect(asked.slice(-2)).toEqual([{ type: 'pack-post:began' }, { type: 'pack-post:ended', ...play }])
     Object.defineProperty(window, 'parent', { value: window, configurable: true })
   })
 })

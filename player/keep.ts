@@ -1,26 +1,45 @@
+import type { Proof } from '../core/game/proof'
+
+/** What the page around a game tells it: the best score so far, and the seed of the next plays where scores count. */
+export interface Told {
+  best: number
+  seed: number | null
+}
+
+export interface Ended {
+  outcome: 'won' | 'lost'
+  score: number
+  seconds: number
+  cause: string
+  proof: Proof
+}
+
 /** Where a game keeps its best score: with the page around it when there is one, else in the browser's own store. */
 export interface Keep {
-  load(): Promise<number>
+  hear(told: (what: Told) => void): void
   save(best: number): void
+  began(): void
+  ended(play: Ended): void
 }
+
+const whole = (value: unknown): number | null =>
+  typeof value === 'number' && Number.isFinite(value) && value >= 0 ? Math.floor(value) : null
 
 export function makeKeep(gameId: string): Keep {
   if (window.parent !== window) {
+    const post = (message: object) => window.parent.postMessage(message, '*')
     return {
-      load: () =>
-        new Promise((resolve) => {
-          const answer = (event: MessageEvent) => {
-            const data = event.data as { type?: unknown; best?: unknown } | null
-            if (event.source !== window.parent || data?.type !== 'pack-post:kept') return
-            removeEventListener('message', answer)
-            resolve(
-              typeof data.best === 'number' && Number.isFinite(data.best) ? Math.max(0, Math.floor(data.best)) : 0,
-            )
-          }
-          addEventListener('message', answer)
-          window.parent.postMessage({ type: 'pack-post:load' }, '*')
-        }),
-      save: (best) => window.parent.postMessage({ type: 'pack-post:save', best }, '*'),
+      hear: (told) => {
+        addEventListener('message', (event: MessageEvent) => {
+          const data = event.data as { type?: unknown; best?: unknown; seed?: unknown } | null
+          if (event.source !== window.parent || data?.type !== 'pack-post:kept') return
+          told({ best: whole(data.best) ?? 0, seed: whole(data.seed) })
+        })
+        post({ type: 'pack-post:load' })
+      },
+      save: (best) => post({ type: 'pack-post:save', best }),
+      began: () => post({ type: 'pack-post:began' }),
+      ended: (play) => post({ type: 'pack-post:ended', ...play }),
     }
   }
   const key = `pack-post:${gameId}`
@@ -33,7 +52,9 @@ export function makeKeep(gameId: string): Keep {
     }
   }
   return {
-    load: () => Promise.resolve(attempt(() => Math.max(0, Number(localStorage.getItem(key)) || 0), 0)),
+    hear: (told) => told({ best: attempt(() => Math.max(0, Number(localStorage.getItem(key)) || 0), 0), seed: null }),
     save: (best) => attempt(() => localStorage.setItem(key, String(best)), undefined),
+    began: () => undefined,
+    ended: () => undefined,
   }
 }

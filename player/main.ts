@@ -1,9 +1,11 @@
 import { makeDrawList } from '../core/game/draw-list'
 import { drawGame, startGame, stepGame, type GameState } from '../core/game/game'
 import { languageFor } from '../core/game/languages'
+import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'
+import { rulesFor } from '../core/game/registry'
 import { makeSetup, type Setup } from '../core/game/setup'
-import type { GameDoc } from '../core/game/types'
+import { STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
 import { paint, type Images } from './draw'
 import { makeControls } from './input'
 import { makeKeep } from './keep'
@@ -122,10 +124,28 @@ function run(
     onPress: () => speaker.wake(),
   })
   let kept = 0
-  void keep.load().then((best) => {
-    kept = best
+  keep.hear(({ best, seed }) => {
+    kept = Math.max(kept, best)
     state.best = Math.max(state.best, best)
+    // A play that may go into a table of scores is played with a seed the arcade chose.
+    if (seed !== null) state.seed = seed
   })
+  const proof = startProof()
+  const tellPlays = () => {
+    const { play } = state
+    if (play === null) return
+    if (play.step === 1 && state.screen === 'play') keep.began()
+    if (play.outcome === 'playing' || told === state.plays) return
+    told = state.plays
+    keep.ended({
+      outcome: play.outcome,
+      score: play.score,
+      seconds: play.step / STEPS_PER_SECOND,
+      cause: rulesFor(doc.template.id).ending(play, setup).cause.slice(0, 80),
+      proof: { ...proof, runs: proof.runs.slice() },
+    })
+  }
+  let told = 0
   document.addEventListener('visibilitychange', () => speaker.mute(document.hidden))
   let screen = ''
   runLoop(
@@ -134,7 +154,9 @@ function run(
       if (document.hidden) return
       const input = controls.read()
       record(running.recording, input)
+      noteStep(proof, state, input)
       stepGame(state, input, setup)
+      tellPlays()
       speaker.follow(state)
       if (state.best > kept) keep.save((kept = state.best))
     },
