@@ -1,3 +1,4 @@
+import { modeLrgb, modeOklab, modeRgb, useMode, type Oklab } from 'culori/fn'
 import type { Pixels } from './pixels'
 
 /** Relative luminance (WCAG 2.2) of an sRGB channel, by value. */
@@ -25,42 +26,86 @@ export function meanLuminance({ data }: Pixels): number | null {
 /** Contrast ratio (WCAG 2.2), 1..21, of two mean luminances. */
 export const contrastOf = (a: number, b: number): number => (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05)
 
-/** Mean colour distance of a drawing to a ground of 0..1: what makes equal light tell apart. RGB diagonal is 1. */
-function colourApart(drawing: Pixels, ground: Pixels): number {
-  const mean = ({ data }: Pixels) => {
-    const sum = [0, 0, 0, 0]
-    for (let i = 0; i < data.length; i += 4) {
-      const alpha = data[i + 3]! / 255
-      for (let c = 0; c < 3; c++) sum[c]! += data[i + c]! * alpha
-      sum[3]! += alpha
-    }
-    return sum.slice(0, 3).map((value) => value / Math.max(1e-9, sum[3]!))
-  }
-  const a = mean(drawing)
-  const b = mean(ground)
-  return Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!, a[2]! - b[2]!) / 441.673
-}
-
 export interface StandOut {
-  /** 1..21. */
+  /** 1..21: what the best-seen quarter of the drawing has against the places of the ground it is hardest to see on. */
   contrast: number
-  /** 0..1. */
-  colour: number
-  /** Easy to see: a ratio of 1.6, or clearly another colour. */
+  /** Whether that quarter has 3:1 (WCAG 2.2, 1.4.11) or is clearly another colour nearly everywhere. */
   clear: boolean
 }
 
+/** WCAG 2.2, 1.4.11: the least ratio for graphical objects. */
+const LEAST_RATIO = 3
+/** OKLab distance (0..1, black to white is 1) from which colours of the same light are told apart at a glance. */
+const LEAST_DISTANCE = 0.2
+const PLACES = { across: 16, down: 10 }
+useMode(modeRgb)
+useMode(modeLrgb)
+const oklab = useMode(modeOklab)
+
+interface Tone {
+  light: number
+  lab: Oklab
+}
+
+const toneOf = (r: number, g: number, b: number): Tone => ({
+  light: luminance(Math.round(r), Math.round(g), Math.round(b)),
+  lab: oklab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 }),
+})
+
+/** Up to about 400 of the drawn pixels, evenly taken. */
+function tonesOf({ width, height, data }: Pixels): Tone[] {
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 400)))
+  const tones: Tone[] = []
+  for (let y = 0; y < height; y += step)
+    for (let x = 0; x < width; x += step) {
+      const at = (y * width + x) * 4
+      if (data[at + 3]! >= 128) tones.push(toneOf(data[at]!, data[at + 1]!, data[at + 2]!))
+    }
+  return tones
+}
+
+/** Means of the ground in places about as large as a figure. */
+function placesOf(ground: Pixels): Tone[] {
+  const across = Math.min(PLACES.across, ground.width)
+  const down = Math.min(PLACES.down, ground.height)
+  return Array.from({ length: across * down }, (_, i) => {
+    const left = Math.floor(((i % across) * ground.width) / across)
+    const top = Math.floor((Math.floor(i / across) * ground.height) / down)
+    const right = Math.floor((((i % across) + 1) * ground.width) / across)
+    const bottom = Math.floor(((Math.floor(i / across) + 1) * ground.height) / down)
+    const sum = [0, 0, 0]
+    for (let y = top; y < bottom; y++)
+      for (let x = left; x < right; x++)
+        for (let c = 0; c < 3; c++) sum[c]! += ground.data[(y * ground.width + x) * 4 + c]!
+    const count = (right - left) * (bottom - top)
+    return toneOf(sum[0]! / count, sum[1]! / count, sum[2]! / count)
+  })
+}
+
+/** The value a share (0..1) of the values lies under. */
+const quantile = (values: number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
+
 /**
  * How well a drawing stands out from a ground that is dimmed by `dim` (0..1 of the way to the stage's black). A dim
- * ground is what the player draws: a pane of that strength over it.
+ * ground is what the player draws: a pane of that strength over it. A drawing counts as seen by its best quarter: a
+ * dark rim shows it on light ground, its light parts on dark. Null when nothing is drawn.
  */
 export function standOut(drawing: Pixels, ground: Pixels, dim: number): StandOut | null {
-  const own = meanLuminance(drawing)
-  const behind = meanLuminance(dimmed(ground, dim))
-  if (own === null || behind === null) return null
-  const contrast = contrastOf(own, behind)
-  const colour = colourApart(drawing, dimmed(ground, dim))
-  return { contrast, colour, clear: contrast >= 1.6 || colour >= 0.22 }
+  const tones = tonesOf(drawing)
+  if (tones.length === 0) return null
+  const places = placesOf(dimmed(ground, dim)).map((place) => {
+    const ratios = tones.map((tone) => contrastOf(tone.light, place.light))
+    const apart = tones.map(({ lab }, i) =>
+      Math.max(
+        ratios[i]! / LEAST_RATIO,
+        Math.hypot(lab.l - place.lab.l, lab.a - place.lab.a, lab.b - place.lab.b) / LEAST_DISTANCE,
+      ),
+    )
+    return { ratio: quantile(ratios, 0.75), apart: quantile(apart, 0.75) }
+  })
+  const worst = (of: (place: { ratio: number; apart: number }) => number) => quantile(places.map(of), 0.1)
+  return { contrast: worst((place) => place.ratio), clear: worst((place) => place.apart) >= 1 }
 }
 
 const STAGE_BLACK = [16, 19, 28]

@@ -381,6 +381,19 @@ describe('other colours', () => {
       ),
     ).toBeNull()
   })
+  it('tell what stands out: ratios of WCAG, equal light by colour, a rim and a core on any ground', () => {
+    const plain = (colour: [number, number, number]) => picture(16, 10, () => [...colour, 255])
+    expect(standOut(plain([255, 255, 255]), plain([0, 0, 0]), 0)!.contrast).toBeCloseTo(21, 5)
+    // #767676 is the lightest grey with 4.5:1 on white.
+    expect(standOut(plain([0x76, 0x76, 0x76]), plain([255, 255, 255]), 0)!.contrast).toBeCloseTo(4.54, 2)
+    const red = standOut(plain([200, 60, 60]), plain([60, 120, 60]), 0)!
+    expect(red.contrast).toBeLessThan(1.5)
+    expect(red.clear).toBe(true)
+
+    const dusk = picture(64, 40, (_, y) => [y * 6, y * 6, y * 6, 255])
+    expect(standOut(plain([110, 110, 110]), dusk, 0)!.clear).toBe(false)
+    expect(standOut(disc(20, 8, [250, 245, 230, 255], [20, 22, 40, 255]), dusk, 0)!.clear).toBe(true)
+  })
 })
 
 describe('a column', () => {

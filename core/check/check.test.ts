@@ -401,8 +401,9 @@ describe('runner', () => {
     expect(new Set(findings.map((finding) => finding.id)).size).toBe(findings.length)
   })
 
-  it('finds only the missing cover to be fixed on the demo pack', async () => {
+  it('finds only the missing cover to be fixed on the demo pack, and what is left of the template', async () => {
     const { findings } = await makeRunner().run(contextFor(puffinCatch()))
     expect(findings.filter((finding) => finding.severity === 'must').map((finding) => finding.rule)).toEqual(['cover'])
+    expect(new Set(findings.map((finding) => finding.rule))).toEqual(new Set(['cover', 'still-template']))
   })
 })

@@ -69,7 +69,7 @@ export function newPack(template: Template, id: string): Pack {
     language: { ...ENGLISH },
     languages: [],
     assets: {},
-    label: emptyLabel(),
+    label: { ...emptyLabel(), category: template.category },
     notes: '',
     postings: [],
     createdFrom: `template:${template.id}@${template.version}`,

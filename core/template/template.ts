@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { Device } from '../label/label'
+import { CATEGORIES, Device } from '../label/label'
 import { AssetFacts } from '../pack/asset'
 import { PartContent, PartId, PartKey } from '../pack/content'
 
@@ -72,6 +72,8 @@ export const Template = z.object({
   tagline: z.string().max(160),
   author: z.string().max(120),
   licence: z.string().max(60),
+  /** What kind of game it is: where a new pack’s label begins. */
+  category: z.enum(CATEGORIES),
   players: z.string().max(40),
   controls: z.array(z.string().max(80)),
   /** What it can be played with. */

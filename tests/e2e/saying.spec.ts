@@ -124,19 +124,19 @@ test('all safe ones are fixed as one step; another is kept with a reason that go
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-rule=sound-late]')).toBeVisible()
 
-  const boot = page.locator('[data-rule=hard-to-see]').filter({ hasText: 'Old boot' })
-  await boot.getByRole('button', { name: 'I know, keep it' }).click()
-  await page.getByTestId('keep-reason').locator('input').fill('It is meant to hide')
+  const words = page.locator('[data-rule=still-template]').filter({ hasText: 'Losing words' })
+  await words.getByRole('button', { name: 'I know, keep it' }).click()
+  await page.getByTestId('keep-reason').locator('input').fill('It says just that')
   await page.getByRole('button', { name: 'Keep it', exact: true }).click()
-  await expect(page.getByTestId('kept')).toContainText('“It is meant to hide”')
-  await expect(boot).toHaveCount(0)
+  await expect(page.getByTestId('kept')).toContainText('“It says just that”')
+  await expect(words).toHaveCount(0)
 
   await page.getByTestId('report').click()
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByText('For programs (JSON)').click()])
   const report = JSON.parse(readFileSync((await file.path())!, 'utf8')) as {
     findings: { rule: string; kept?: string }[]
   }
-  expect(report.findings.find((one) => one.kept !== undefined)).toMatchObject({ kept: 'It is meant to hide' })
+  expect(report.findings.find((one) => one.kept !== undefined)).toMatchObject({ kept: 'It says just that' })
 
   await page.goto(`${DEMO}/label`)
   await takeCover(page)
