@@ -11,7 +11,7 @@ const library = useLibrary()
 useHead({ title: 'Mail · Pack Post' })
 onMounted(async () => {
   await Promise.all([mailbox.refresh(), library.open()])
-  mailbox.markRead()
+  await mailbox.markRead()
 })
 /** The pack in this browser that a game was posted from. */
 const packOf = computed(() => {

@@ -13,6 +13,8 @@ export const useAge = defineStore('age', () => {
   )
   const suggested = computed(() => suggestedAnswers(descriptors.value, TOPICS))
   const result = computed(() => ageResult(answers.value))
+  /** What the band would be with the suggestions taken where nothing was answered; null while follow-ups are open. */
+  const pencilledBand = computed(() => ageResult({ ...suggested.value, ...answers.value }).band)
   const denials = computed(() => denied(answers.value, descriptors.value))
 
   function answer(question: string, id: string): void {
@@ -26,5 +28,5 @@ export const useAge = defineStore('age', () => {
     void bench.act('Answer the age guide as the parts suggest', { type: 'set-label', change: { ageGuide } })
   }
 
-  return { answers, descriptors, suggested, result, denials, answer, asSuggested }
+  return { answers, descriptors, suggested, result, pencilledBand, denials, answer, asSuggested }
 })

@@ -1,6 +1,6 @@
 import type { MailView } from '@core/posting/protocol'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { usePosting } from './posting'
 
 /** Letters of the arcade to this browser's maker. */
@@ -10,17 +10,28 @@ export const useMailbox = defineStore('mailbox', () => {
   const readUntil = ref('')
   const state = ref<'idle' | 'reading' | 'ready' | 'failed'>('idle')
 
+  const opened = ref(false)
+  /** Letters that came since the box was last opened. */
+  const unread = computed(() =>
+    opened.value ? 0 : letters.value.filter((letter) => letter.at > readUntil.value).length,
+  )
+
+  /** A browser that never posted has no box, and gets no key by looking. */
   async function refresh(): Promise<void> {
     state.value = 'reading'
-    const found = await posting.mail()
+    const found = (await posting.hasKey()) ? await posting.mail() : { letters: [], readUntil: '' }
     state.value = found === null ? 'failed' : 'ready'
     if (found === null) return
     letters.value = found.letters
     readUntil.value = found.readUntil
+    opened.value = false
   }
 
   /** What was new stays marked on the page that is open; the next visit finds it read. */
-  const markRead = () => void posting.mailRead()
+  async function markRead(): Promise<void> {
+    opened.value = true
+    if (letters.value.length > 0) await posting.mailRead()
+  }
 
-  return { letters, readUntil, state, refresh, markRead }
+  return { letters, readUntil, state, unread, refresh, markRead }
 })

@@ -1,38 +1,14 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
 import { ballPixels, puffinCatch } from '../../tests/support/fixtures'
-import { workplace } from '../../tests/support/workplace'
-import { bringIn, spriteOf, type Incoming } from '@core/art/bring-in'
+import { workshopHere } from '../../tests/support/workshop-here'
 import { encodePng } from '@core/art/png'
-import type { SpriteWish } from '@core/art/strip'
-import type { AssetFacts } from '@core/pack/asset'
 import { emptyHistory } from '@core/pack/history'
-import { UserError } from '@core/errors'
-
-const workshop = {
-  takePictures: async (
-    incoming: Incoming[],
-    imported: string,
-    source: Partial<AssetFacts['source']>,
-    wish?: SpriteWish,
-  ) => {
-    try {
-      const taken = await bringIn(incoming, wish?.clips ?? [], imported, source, workplace)
-      const { hash, facts, files, originals, crisp, told } = taken
-      const sprite = wish === undefined ? {} : { sprite: spriteOf(taken, wish) }
-      return { ok: true, value: { hash, facts, files, originals, crisp, told, ...sprite } }
-    } catch (error) {
-      if (error instanceof UserError) return { ok: false, code: error.code, message: error.message }
-      throw error
-    }
-  },
-  look: async (sprite: { crisp: boolean }) => ({ art: sprite.crisp ? 30 : null }),
-}
 
 let count = 0
 async function stores() {
   vi.resetModules()
-  standInForBrowser(workshop)
+  standInForBrowser(workshopHere)
   vi.stubGlobal('createImageBitmap', async () => ({ close: () => undefined }))
   const [{ useBench }, { useMany }, { useNotices }, { useCrisp }, { useWorkbench }, packs] = await Promise.all([
     import('./bench'),

@@ -423,9 +423,10 @@ export const usePosting = defineStore('posting', () => {
     })
   }
 
+  /** Null where the arcade does not answer: who asks says so in its own place. */
   const mail = () =>
-    attempt(() => call('/api/arcade/mail', z.object({ letters: z.array(MailView), readUntil: z.string() })))
-  const mailRead = () => attempt(() => call('/api/arcade/mail', z.object({ ok: z.boolean() }), { method: 'POST' }))
+    call('/api/arcade/mail', z.object({ letters: z.array(MailView), readUntil: z.string() })).catch(() => null)
+  const mailRead = () => call('/api/arcade/mail', z.object({ ok: z.boolean() }), { method: 'POST' }).catch(() => null)
 
   watch(
     () => bench.pack?.id,

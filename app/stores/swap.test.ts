@@ -1,78 +1,15 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
 import { ballPixels, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
-import { spriteFromPicture, guessStrip, type SpriteWish } from '@core/art/strip'
-import { bringIn, spriteOf, type Incoming } from '@core/art/bring-in'
-import type { Pixels } from '@core/art/pixels'
-import { UserError } from '@core/errors'
-import type { AssetFacts } from '@core/pack/asset'
-import type { CastContent, Strip } from '@core/pack/content'
-import { hashOf } from '@core/pack/hash'
+import type { CastContent } from '@core/pack/content'
 import { emptyHistory } from '@core/pack/history'
-import { readFont } from '@core/wording/font'
-import { unzipSafely } from '@core/parcel/unzip'
-import { workplace } from '../../tests/support/workplace'
-import { newFacts } from '@core/pack/take-in'
-import { takeSound } from '@core/sound/bring-in'
-import { encoders } from '../../tests/support/sounds'
-import { soundTaken } from '../workers/sound-work'
-import { decodePicture } from '../../server/utils/decode'
+import { workshopHere } from '../../tests/support/workshop-here'
 import type { Bringing } from './incoming'
-
-/** The worker's part, in this thread and with the server's decoders. */
-const decoded = new Map<string, Pixels>()
-async function answer<T>(does: () => Promise<T>) {
-  try {
-    return { ok: true, value: await does() }
-  } catch (error) {
-    if (error instanceof UserError) return { ok: false, code: error.code, message: error.message }
-    throw error
-  }
-}
-const workshop = {
-  takePictures: (
-    incoming: Incoming[],
-    imported: string,
-    source: Partial<AssetFacts['source']>,
-    wish?: SpriteWish,
-    cut?: Strip,
-  ) =>
-    answer(async () => {
-      const taken = await bringIn(incoming, wish?.clips ?? [], imported, source, workplace)
-      decoded.set(taken.hash, taken.pixels)
-      const { hash, facts, files, originals, crisp, told } = taken
-      return {
-        ...{ hash, facts, files, originals, crisp, told },
-        ...(wish === undefined ? {} : { sprite: spriteOf(taken, wish, cut) }),
-      }
-    }),
-  takeSound: (
-    name: string,
-    bytes: Uint8Array,
-    kind: 'sound' | 'music',
-    imported: string,
-    source: Partial<AssetFacts['source']>,
-  ) => answer(async () => soundTaken(await takeSound(name, bytes, kind, imported, source, encoders))),
-  unpack: (name: string, bytes: Uint8Array) =>
-    answer(async () => [...unzipSafely(bytes, name)].map(([file, content]) => ({ name: file, bytes: content }))),
-  takeFont: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
-    answer(async () => {
-      const font = readFont(name, bytes)
-      const hash = hashOf(bytes)
-      const facts = newFacts(name, font.mime, bytes.length, {}, imported, source)
-      return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, crisp: false, told: [], font }
-    }),
-  cutSprite: (hash: string, _facts: unknown, _template: unknown, wish: SpriteWish, _like: unknown, cut?: Strip) =>
-    answer(async () => {
-      const pixels = decoded.get(hash) ?? (await decodePicture(drawerFile('puffin.png')))!
-      return spriteFromPicture(hash, pixels, cut ?? guessStrip(pixels.width, pixels.height), wish)
-    }),
-}
 
 let count = 0
 async function stores() {
   vi.resetModules()
-  standInForBrowser(workshop)
+  standInForBrowser(workshopHere)
   vi.stubGlobal('createImageBitmap', async () => ({ close: () => undefined }))
   const [{ useBench }, { useSwap }, { useNotices }, packs, assets] = await Promise.all([
     import('./bench'),

@@ -52,7 +52,7 @@ const WORDS: readonly { topic: Topic; answer: string; words: readonly string[] }
   },
   { topic: 'words', answer: 'mild', words: 'darn heck crap bloody damn'.split(' ') },
   { topic: 'spending', answer: 'mention', words: 'buy donate donation shop price discount'.split(' ') },
-  { topic: 'strangers', answer: 'away', words: 'chat discord whatsapp telegram snapchat'.split(' ') },
+  { topic: 'strangers', answer: 'away', words: 'chat chatroom messenger dm dms forum livestream'.split(' ') },
 ]
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}+/gu) ?? []

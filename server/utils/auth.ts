@@ -48,6 +48,10 @@ export async function visitorOf(event: H3Event): Promise<Visitor> {
   return { keyHash: await makerByCookie(event), invites: inviteKeys(event).map(hashKey) }
 }
 
+/** Sent neither a maker's key nor invites: sees just what everybody sees. */
+export const isAnybody = (event: H3Event): boolean =>
+  getCookie(event, COOKIE) === undefined && getCookie(event, INVITES) === undefined
+
 const inviteKeys = (event: H3Event): string[] =>
   (getCookie(event, INVITES) ?? '').split('.').filter((key) => KEY.test(key))
 

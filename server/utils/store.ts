@@ -38,6 +38,7 @@ async function open(): Promise<Arcade> {
 /** Rows of one kind: read from storage once and kept in memory, written through. One process owns the storage. */
 function table<T extends { id: string }>(prefix: string, schema: z.ZodType<T>) {
   let loading: Promise<Map<string, T>> | null = null
+  let changes = 0
   async function load(): Promise<Map<string, T>> {
     const { storage } = await arcade()
     const keys = (await storage.getKeys(prefix)).filter((key) => !key.endsWith('.part'))
@@ -58,12 +59,16 @@ function table<T extends { id: string }>(prefix: string, schema: z.ZodType<T>) {
       const kept = await rows()
       await (await arcade()).storage.setItem(`${prefix}:${row.id}`, row as never)
       kept.set(row.id, row)
+      changes++
     },
     async remove(id: string): Promise<void> {
       const kept = await rows()
       await (await arcade()).storage.removeItem(`${prefix}:${id}`)
       kept.delete(id)
+      changes++
     },
+    /** How often a row was written or removed: what was made from an older state is out of date. */
+    changes: (): number => changes,
   }
 }
 

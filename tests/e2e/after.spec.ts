@@ -51,9 +51,12 @@ test('a careless label comes back, is put right through the letter, held, let go
     await page.getByTestId('post-it').click()
     await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'returned', { timeout: 30_000 })
     await expect(page.getByTestId('letter')).toContainText('Another game is already called “Lantern Catch”')
-    await page.goto('/mail')
+    await page.goto('/posted')
+    await expect(page.getByTestId('unread')).toHaveText('1 unread')
+    await page.getByRole('link', { name: /^Mail/ }).click()
     const letter = page.locator('[data-testid=mail-letter][data-kind=returned]')
     await expect(letter).toContainText('Lantern Catch, release 1, came back')
+    await expect(page.getByTestId('unread')).toHaveCount(0)
     await letter.getByRole('button', { name: 'Take me there' }).click()
   })
 

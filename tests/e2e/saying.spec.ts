@@ -41,6 +41,23 @@ test('the age guide asks, follows up, tells what an answer does, and says when t
   await expect(finding).toHaveCount(0)
 })
 
+test('what the parts say stands in pencil until it is taken; an answer by hand is not rubbed out', async ({ page }) => {
+  await page.goto('/templates/windfall')
+  await page.getByRole('button', { name: 'Start a pack' }).click()
+  await page.getByRole('link', { name: /^Label:/ }).click()
+  const result = page.getByTestId('age-result')
+  await expect(result).toContainText('9 questions are open. As pencilled in from the parts it would be Everyone.')
+  const bumps = question(page, 'fighting').locator('[data-answer=bumps]')
+  await expect(bumps).toHaveClass(/pencilled/)
+  await expect(bumps).toHaveAttribute('aria-checked', 'false')
+  await question(page, 'fright').locator('[data-answer=spooky]').click()
+  await page.getByTestId('age-suggest').click()
+  await expect(result).not.toContainText('open')
+  await expect(bumps).toHaveAttribute('aria-checked', 'true')
+  await expect(question(page, 'fright').locator('[data-answer=spooky]')).toHaveAttribute('aria-checked', 'true')
+  await expect(page.locator('.pencilled')).toHaveCount(0)
+})
+
 test('privacy writes its own statement; e-mail is not for the young', async ({ page }) => {
   await label(page)
   const statement = page.getByTestId('statement')
@@ -124,19 +141,19 @@ test('all safe ones are fixed as one step; another is kept with a reason that go
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-rule=sound-late]')).toBeVisible()
 
-  const words = page.locator('[data-rule=still-template]').filter({ hasText: 'Losing words' })
-  await words.getByRole('button', { name: 'I know, keep it' }).click()
-  await page.getByTestId('keep-reason').locator('input').fill('It says just that')
+  const credit = page.locator('[data-rule=source-unknown]').filter({ hasText: 'plip.wav' })
+  await credit.getByRole('button', { name: 'I know, keep it' }).click()
+  await page.getByTestId('keep-reason').locator('input').fill('I hit a jar myself')
   await page.getByRole('button', { name: 'Keep it', exact: true }).click()
-  await expect(page.getByTestId('kept')).toContainText('“It says just that”')
-  await expect(words).toHaveCount(0)
+  await expect(page.getByTestId('kept')).toContainText('“I hit a jar myself”')
+  await expect(credit).toHaveCount(0)
 
   await page.getByTestId('report').click()
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByText('For programs (JSON)').click()])
   const report = JSON.parse(readFileSync((await file.path())!, 'utf8')) as {
     findings: { rule: string; kept?: string }[]
   }
-  expect(report.findings.find((one) => one.kept !== undefined)).toMatchObject({ kept: 'It says just that' })
+  expect(report.findings.find((one) => one.kept !== undefined)).toMatchObject({ kept: 'I hit a jar myself' })
 
   await page.goto(`${DEMO}/label`)
   await takeCover(page)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-defineEmits<{ open: [] }>()
+/** Players’ pages stay light: what belongs to a maker is looked up on the maker’s own pages only. */
+const forPlayers = useRoute().path.startsWith('/arcade')
 </script>
 
 <template>
@@ -8,7 +9,7 @@ defineEmits<{ open: [] }>()
     <nav>
       <slot />
       <NuxtLink to="/posted">Posted games</NuxtLink>
-      <NuxtLink to="/mail">Mail</NuxtLink>
+      <NuxtLink to="/mail">Mail<LazyFrameUnread v-if="!forPlayers" /></NuxtLink>
       <NuxtLink to="/arcade">Arcade</NuxtLink>
       <FrameDeskSwitch />
     </nav>

@@ -13,8 +13,11 @@ const because = (topic: string): string =>
     .map((one) => one.because)
     .slice(0, 2)
     .join(', ')
+/** What the parts suggest where nothing was answered yet: shown in pencil, until somebody takes it. */
+const pencilled = (question: string): string | undefined =>
+  age.answers[question] === undefined ? age.suggested[question] : undefined
 const exampleOf = (question: (typeof asked.value)[number]): string =>
-  question.answers.find((answer) => answer.id === age.answers[question.id])?.example ?? ''
+  question.answers.find((answer) => answer.id === (age.answers[question.id] ?? pencilled(question.id)))?.example ?? ''
 const denies = (topic: string) => age.denials.some((one) => one.topic === topic)
 const canSuggest = computed(() => TOPICS.some((topic) => age.answers[topic] === undefined))
 </script>
@@ -28,8 +31,11 @@ const canSuggest = computed(() => TOPICS.some((topic) => age.answers[topic] === 
       />
       <div>
         <p v-if="age.result.band === null">
-          <b>{{ open }} {{ open === 1 ? 'question is' : 'questions are' }} open.</b> The band follows from the strongest
-          answer.
+          <b>{{ open }} {{ open === 1 ? 'question is' : 'questions are' }} open.</b>
+          <template v-if="age.pencilledBand !== null">
+            As pencilled in from the parts it would be {{ BAND_NAMES[age.pencilledBand] }}.</template
+          >
+          <template v-else> The band follows from the strongest answer.</template>
         </p>
         <template v-else>
           <p>
@@ -48,7 +54,7 @@ const canSuggest = computed(() => TOPICS.some((topic) => age.answers[topic] === 
         </template>
       </div>
       <v-btn v-if="canSuggest" color="primary" data-testid="age-suggest" @click="age.asSuggested"
-        >Answer as the parts say</v-btn
+        >Take the pencilled answers</v-btn
       >
     </div>
     <fieldset
@@ -65,7 +71,11 @@ const canSuggest = computed(() => TOPICS.some((topic) => age.answers[topic] === 
           type="button"
           role="radio"
           :aria-checked="age.answers[question.id] === answer.id"
-          :class="['plain-button', 'answer', { on: age.answers[question.id] === answer.id }]"
+          :class="[
+            'plain-button',
+            'answer',
+            { on: age.answers[question.id] === answer.id, pencilled: pencilled(question.id) === answer.id },
+          ]"
           :data-answer="answer.id"
           @click="age.answer(question.id, answer.id)"
         >
@@ -76,7 +86,9 @@ const canSuggest = computed(() => TOPICS.some((topic) => age.answers[topic] === 
           <v-tooltip activator="parent" location="top">{{ answer.example }}</v-tooltip>
         </button>
       </div>
-      <p class="soft example">{{ exampleOf(question) || 'Not answered yet.' }}</p>
+      <p class="soft example">
+        {{ pencilled(question.id) ? 'In pencil: ' : '' }}{{ exampleOf(question) || 'Not answered yet.' }}
+      </p>
       <p
         v-if="question.id === question.topic && because(question.topic)"
         :class="['found', { against: denies(question.topic) }]"
@@ -148,6 +160,10 @@ legend {
   border-color: var(--teal);
   background: var(--teal-wash);
   font-weight: 700;
+}
+.answer.pencilled {
+  border: 1.5px dashed var(--soft);
+  background: none;
 }
 .band {
   color: var(--soft);
