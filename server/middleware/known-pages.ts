@@ -2,8 +2,8 @@ import { setResponseHeaders } from 'h3'
 import { knownPage } from '../utils/page-cache'
 
 /** Answers with a page that was rendered before, where it is still true. */
-export default defineEventHandler((event) => {
-  const page = knownPage(event)
+export default defineEventHandler(async (event) => {
+  const page = await knownPage(event)
   if (page === null) return
   setResponseHeaders(event, page.headers)
   return page.body

@@ -21,49 +21,61 @@ beforeEach(async () => {
   at = await anew()
 })
 
+/** Asked for and answered, with whatever was known. */
+async function known(event: H3Event) {
+  const page = await at.knownPage(event)
+  event.node.res.emit('close')
+  return page
+}
+
 /** Asked for and rendered, as Nuxt does it: the page's own headers are on the event. */
-function rendered(event: H3Event, body: unknown = '<main>Puffin Catch</main>', headers = {}): void {
-  at.knownPage(event)
+async function rendered(event: H3Event, body: unknown = '<main>Puffin Catch</main>', headers = {}): Promise<void> {
+  await at.knownPage(event)
   setResponseHeader(event, 'content-security-policy', "frame-ancestors 'self'")
   at.keepPage(event, { body, headers: { 'content-type': 'text/html;charset=utf-8', ...headers } })
+  event.node.res.emit('close')
 }
 
 describe('pages that were rendered', () => {
-  it('are given to the next who asks, with all their headers', () => {
-    rendered(asked('/arcade/gale-hkw7'))
-    expect(at.knownPage(asked('/arcade/gale-hkw7'))).toEqual({
+  it('are given to the next who asks, with all their headers', async () => {
+    await rendered(asked('/arcade/gale-hkw7'))
+    expect(await known(asked('/arcade/gale-hkw7'))).toEqual({
       body: '<main>Puffin Catch</main>',
       headers: { 'content-type': 'text/html;charset=utf-8', 'content-security-policy': "frame-ancestors 'self'" },
     })
   })
 
-  it('belong to one address: another query, path or host is another page', () => {
-    rendered(asked('/arcade?tag=harbour'))
-    expect(at.knownPage(asked('/arcade'))).toBeNull()
-    expect(at.knownPage(asked('/arcade?tag=quay'))).toBeNull()
-    expect(at.knownPage(asked('/arcade?tag=harbour', { headers: { host: 'evil.invalid' } }))).toBeNull()
-    expect(at.knownPage(asked('/arcade?tag=harbour'))).not.toBeNull()
+  it('belong to one address: another query, path or host is another page', async () => {
+    await rendered(asked('/arcade?tag=harbour'))
+    expect(await known(asked('/arcade'))).toBeNull()
+    expect(await known(asked('/arcade?tag=quay'))).toBeNull()
+    expect(await known(asked('/arcade?tag=harbour', { headers: { host: 'evil.invalid' } }))).toBeNull()
+    expect(await known(asked('/arcade?tag=harbour'))).not.toBeNull()
   })
 
   it('are forgotten with every change of a game, also one that came while they were rendered', async () => {
-    rendered(asked('/arcade'))
+    await rendered(asked('/arcade'))
     await at.change()
-    expect(at.knownPage(asked('/arcade'))).toBeNull()
+    expect(await known(asked('/arcade'))).toBeNull()
 
     const slow = asked('/arcade')
-    at.knownPage(slow)
+    await at.knownPage(slow)
     await at.change()
     at.keepPage(slow, { body: 'from before' })
-    expect(at.knownPage(asked('/arcade'))).toBeNull()
+    slow.node.res.emit('close')
+    expect(await known(asked('/arcade'))).toBeNull()
   })
 
-  it.each(['pack-post-maker', 'pack-post-invites'])('are neither made from nor shown to one who sends %s', (cookie) => {
-    const headers = { cookie: `${cookie}=${'k'.repeat(43)}` }
-    rendered(asked('/arcade/gale-hkw7', { headers }), 'only for you')
-    expect(at.knownPage(asked('/arcade/gale-hkw7'))).toBeNull()
-    rendered(asked('/arcade/gale-hkw7'))
-    expect(at.knownPage(asked('/arcade/gale-hkw7', { headers }))).toBeNull()
-  })
+  it.each(['pack-post-maker', 'pack-post-invites'])(
+    'are neither made from nor shown to one who sends %s',
+    async (cookie) => {
+      const headers = { cookie: `${cookie}=${'k'.repeat(43)}` }
+      await rendered(asked('/arcade/gale-hkw7', { headers }), 'only for you')
+      expect(await known(asked('/arcade/gale-hkw7'))).toBeNull()
+      await rendered(asked('/arcade/gale-hkw7'))
+      expect(await known(asked('/arcade/gale-hkw7', { headers }))).toBeNull()
+    },
+  )
 
   it.each<[string, { method?: string }]>([
     ['/', {}],
@@ -72,16 +84,30 @@ describe('pages that were rendered', () => {
     ['/arcade', { method: 'POST' }],
     ['/arcade', { method: 'HEAD' }],
     [`/arcade?q=${'x'.repeat(600)}`, {}],
-  ])('do not include %s %o', (url, init) => {
-    rendered(asked(url, init))
-    expect(at.knownPage(asked(url, init))).toBeNull()
-    expect(at.knownPage(asked(url))).toBeNull()
+  ])('do not include %s %o', async (url, init) => {
+    await rendered(asked(url, init))
+    expect(await known(asked(url, init))).toBeNull()
+    expect(await known(asked(url))).toBeNull()
   })
 
-  it('never hold a cookie, nor what is no text', () => {
-    rendered(asked('/arcade'), 'for one', { 'Set-Cookie': 'a=b' })
-    rendered(asked('/arcade/gale-hkw7'), new Uint8Array([1]))
-    expect(at.knownPage(asked('/arcade'))).toBeNull()
-    expect(at.knownPage(asked('/arcade/gale-hkw7'))).toBeNull()
+  it('are waited for by all who ask meanwhile, and not in vain when rendering fails', async () => {
+    const first = asked('/arcade')
+    expect(await at.knownPage(first)).toBeNull()
+    const others = [at.knownPage(asked('/arcade')), at.knownPage(asked('/arcade'))]
+    at.keepPage(first, { body: 'one for all' })
+    for (const page of await Promise.all(others)) expect(page!.body).toBe('one for all')
+
+    const failing = asked('/arcade/gale-hkw7')
+    await at.knownPage(failing)
+    const waiting = at.knownPage(asked('/arcade/gale-hkw7'))
+    failing.node.res.emit('close')
+    expect(await waiting).toBeNull()
+  })
+
+  it('never hold a cookie, nor what is no text', async () => {
+    await rendered(asked('/arcade'), 'for one', { 'Set-Cookie': 'a=b' })
+    await rendered(asked('/arcade/gale-hkw7'), new Uint8Array([1]))
+    expect(await known(asked('/arcade'))).toBeNull()
+    expect(await known(asked('/arcade/gale-hkw7'))).toBeNull()
   })
 })

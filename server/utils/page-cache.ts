@@ -21,11 +21,22 @@ function keyOf(event: H3Event): string | null {
   return kept && isAnybody(event) ? `${games.changes()} ${href}` : null
 }
 
-/** The page for this request, where it was rendered before; else it is noted under which state it is rendered now. */
-export function knownPage(event: H3Event): Page | null {
+/** Pages that are being rendered: who asks for one meanwhile waits for it instead of having it rendered again. */
+const rendering = new Map<string, Promise<Page | null>>()
+const renderers = new WeakMap<H3Event, { key: string; done: (page: Page | null) => void }>()
+
+/** The page for this request, where it was rendered before; null for the one who has it rendered. */
+export async function knownPage(event: H3Event): Promise<Page | null> {
   const key = keyOf(event)
-  event.context['pageKey'] = key
-  return key === null ? null : (pages.get(key) ?? null)
+  if (key === null) return null
+  const known = pages.get(key) ?? (await rendering.get(key))
+  if (known) return known
+  const coming = new Promise<Page | null>((done) => renderers.set(event, { key, done }))
+  rendering.set(key, coming)
+  void coming.then(() => rendering.get(key) === coming && rendering.delete(key))
+  // However the answer ends: nobody waits for a page that is not coming.
+  event.node.res.once('close', () => renderers.get(event)?.done(null))
+  return null
 }
 
 /** Keeps a page that was rendered, unless a game changed meanwhile. */
@@ -33,9 +44,11 @@ export function keepPage(
   event: H3Event,
   { body, headers }: { body?: unknown; headers?: Record<string, string> },
 ): void {
-  const key: unknown = event.context['pageKey']
-  if (typeof key !== 'string' || key !== keyOf(event) || typeof body !== 'string') return
+  const mine = renderers.get(event)
+  if (mine === undefined || mine.key !== keyOf(event) || typeof body !== 'string') return
   const set = Object.entries({ ...getResponseHeaders(event), ...headers })
   if (set.some(([name]) => name.toLowerCase() === 'set-cookie')) return
-  pages.set(key, { body, headers: Object.fromEntries(set.map(([name, value]) => [name, String(value)])) })
+  const page = { body, headers: Object.fromEntries(set.map(([name, value]) => [name, String(value)])) }
+  pages.set(mine.key, page)
+  mine.done(page)
 }

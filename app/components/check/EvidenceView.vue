@@ -108,10 +108,14 @@ polygon {
 .words {
   position: relative;
   background: var(--sheet);
-  padding: 4px 8px;
+  /* A border below, since a line that is left out would show in the padding. */
+  padding: 4px 8px 0;
+  border-bottom: 4px solid var(--sheet);
   font-size: 12px;
   line-height: 1.3;
-  max-height: 76px;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 4;
   overflow: hidden;
 }
 .over {

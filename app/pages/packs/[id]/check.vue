@@ -36,7 +36,9 @@ const groups = computed(() => {
   const worst = (group: Group) => Math.min(...group.findings.map((one) => RANK[one.severity]))
   return [...found.values()].sort((a, b) => worst(a) - worst(b))
 })
-const placeholders = computed(() => check.findings.filter((one) => one.rule === 'still-template'))
+const placeholders = computed(() =>
+  check.findings.filter((one) => one.rule === 'still-template' && one.kept === undefined),
+)
 const others = computed(() => check.findings.filter((one) => one.severity !== 'must' && one.kept === undefined).length)
 
 async function goTo(finding: Finding): Promise<void> {
@@ -61,16 +63,11 @@ async function fixAll(): Promise<void> {
   await check.fixAllSafe()
   fixingAll.value = false
 }
-/** Which finding is being kept, and why. */
+/** Which finding is being kept. */
 const keeping = ref('')
-const reason = ref('')
-function startKeeping(finding: Finding): void {
-  keeping.value = finding.id
-  reason.value = ''
-}
-async function keep(finding: Finding): Promise<void> {
-  if (reason.value.trim() === '') return
-  await check.keepAsIs(finding, reason.value)
+const keptPlaceholder = computed(() => placeholders.value.find((one) => one.id === keeping.value))
+async function keep(finding: Finding, reason: string): Promise<void> {
+  await check.keepAsIs(finding, reason)
   keeping.value = ''
 }
 function saveReport(kind: 'html' | 'json'): void {
@@ -93,9 +90,19 @@ const entryName = (finding: Finding): string => {
       <p class="soft sub" role="status">
         {{ check.looked.rules }} rules looked at {{ bench.template!.parts.length }} parts and the label in
         {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
-        {{ others === 0 ? '' : `${others} more ${others === 1 ? 'is' : 'are'} worth a look.` }}
+        {{
+          others === 0
+            ? ''
+            : `${others} ${check.must.length === 0 ? '' : 'more '}${others === 1 ? 'is' : 'are'} worth a look.`
+        }}
       </p>
       <div class="all">
+        <v-btn
+          v-if="check.state === 'done' && check.must.length === 0"
+          color="primary"
+          :to="`/packs/${bench.pack!.id}/post`"
+          ><BitsIcon name="post" />On to Post</v-btn
+        >
         <v-btn
           v-if="check.safe.length > 0"
           :color="check.must.length > 0 ? 'primary' : undefined"
@@ -121,12 +128,6 @@ const entryName = (finding: Finding): string => {
           <li v-for="(one, i) in check.fixedAll" :key="i">{{ one }}</li>
         </ul>
       </div>
-      <v-btn
-        v-if="check.state === 'done' && check.must.length === 0"
-        color="primary"
-        :to="`/packs/${bench.pack!.id}/post`"
-        ><BitsIcon name="post" />On to Post</v-btn
-      >
       <section v-for="group in groups" :key="group.key">
         <h2 class="group">{{ group.name }}</h2>
         <article
@@ -154,21 +155,11 @@ const entryName = (finding: Finding): string => {
               >{{ textOf(finding).fix }}</v-btn
             >
             <v-btn variant="text" @click="goTo(finding)">Take me there</v-btn>
-            <button v-if="finding.severity !== 'must'" class="link keep" @click="startKeeping(finding)">
+            <button v-if="finding.severity !== 'must'" class="link keep" @click="keeping = finding.id">
               I know, keep it
             </button>
           </div>
-          <form v-if="keeping === finding.id" class="why" @submit.prevent="keep(finding)">
-            <v-text-field
-              v-model="reason"
-              label="Why it is fine as it is (goes with the posting)"
-              maxlength="300"
-              autofocus
-              data-testid="keep-reason"
-            />
-            <v-btn type="submit" variant="outlined" :disabled="reason.trim() === ''">Keep it</v-btn>
-            <v-btn variant="text" @click="keeping = ''">Never mind</v-btn>
-          </form>
+          <CheckKeepForm v-if="keeping === finding.id" @keep="keep(finding, $event)" @close="keeping = ''" />
         </article>
       </section>
       <section v-if="check.kept.length > 0" data-testid="kept">
@@ -182,17 +173,22 @@ const entryName = (finding: Finding): string => {
         <h2 class="group">Still the template’s</h2>
         <p class="soft">Players see a placeholder where they expect something of yours.</p>
         <div class="placeholders">
-          <button
-            v-for="finding in placeholders"
-            :key="finding.id"
-            class="plain-button placeholder"
-            data-rule="still-template"
-            @click="goTo(finding)"
-          >
-            <CheckEvidenceView :evidence="finding.evidence" />
-            <b>{{ finding.facts.name }}</b>
-          </button>
+          <div v-for="finding in placeholders" :key="finding.id" class="placeholder" data-rule="still-template">
+            <button class="plain-button" @click="goTo(finding)">
+              <CheckEvidenceView :evidence="finding.evidence" />
+              <b>{{ finding.facts.name }}</b>
+            </button>
+            <button class="link keep" @click="keeping = finding.id">I know, keep it</button>
+          </div>
         </div>
+        <CheckKeepForm
+          v-if="keptPlaceholder"
+          :key="keptPlaceholder.id"
+          @keep="keep(keptPlaceholder, $event)"
+          @close="keeping = ''"
+        >
+          {{ keptPlaceholder.facts.name }}:
+        </CheckKeepForm>
       </section>
       <div v-if="check.state === 'done' && check.findings.length === 0" class="clean">
         <BitsPostmark word="checked" tone="teal" />
@@ -254,15 +250,6 @@ const entryName = (finding: Finding): string => {
 }
 .keep {
   font-size: 13px;
-}
-.why {
-  flex-basis: 100%;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-.why > :first-child {
-  flex: 1;
 }
 .kept {
   padding: 6px 0;
