@@ -9,7 +9,7 @@ export default defineNuxtConfig({
   srcDir: 'app/',
   buildDir: path('./.nuxt'),
   serverDir: path('./server'),
-  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', './modules/player-code'],
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', './modules/player-code', './modules/inspector'],
   ssr: true,
   telemetry: false,
   devtools: { enabled: false },

@@ -9,7 +9,7 @@ import { packFrames } from '../core/art/pack-frames'
 import type { Pixels } from '../core/art/pixels'
 import { encodePng } from '../core/art/png'
 import { disc, drawerFile, picture } from '../tests/support/fixtures'
-import { decodePicture } from '../server/utils/decode'
+import { decodePicture } from '../server/inspector/decode'
 import { median, type Row } from './report'
 
 const time = (does: () => unknown, rounds = 15): number => {

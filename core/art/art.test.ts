@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { CLEAR, disc, locatedJpeg, picture } from '../../tests/support/fixtures'
-import { decodePicture } from '../../server/utils/decode'
+import { decodePicture } from '../../server/inspector/decode'
 import { flatBackdrop, keyOut } from './key-out'
 import { colourLikeness, isBlank } from './likeness'
 import { readTags, stripTags } from './metadata'

@@ -64,27 +64,38 @@ function tonesOf({ width, height, data }: Pixels): Tone[] {
   return tones
 }
 
-/** Means of the ground in places about as large as a figure. */
-function placesOf(ground: Pixels): Tone[] {
+type Colour = [r: number, g: number, b: number]
+const meansKept = new WeakMap<Pixels, Colour[]>()
+
+/** Mean colours of the ground in places about as large as a figure. One ground is asked for by many drawings. */
+function meansOf(ground: Pixels): Colour[] {
+  const kept = meansKept.get(ground)
+  if (kept !== undefined) return kept
   const across = Math.min(PLACES.across, ground.width)
   const down = Math.min(PLACES.down, ground.height)
-  return Array.from({ length: across * down }, (_, i) => {
+  const means = Array.from({ length: across * down }, (_, i): Colour => {
     const left = Math.floor(((i % across) * ground.width) / across)
     const top = Math.floor((Math.floor(i / across) * ground.height) / down)
     const right = Math.floor((((i % across) + 1) * ground.width) / across)
     const bottom = Math.floor(((Math.floor(i / across) + 1) * ground.height) / down)
-    const sum = [0, 0, 0]
+    const sum: Colour = [0, 0, 0]
     for (let y = top; y < bottom; y++)
       for (let x = left; x < right; x++)
         for (let c = 0; c < 3; c++) sum[c]! += ground.data[(y * ground.width + x) * 4 + c]!
     const count = (right - left) * (bottom - top)
-    return toneOf(sum[0]! / count, sum[1]! / count, sum[2]! / count)
+    return [sum[0] / count, sum[1] / count, sum[2] / count]
   })
+  meansKept.set(ground, means)
+  return means
 }
 
+const STAGE_BLACK: Colour = [16, 19, 28]
+const dimmed = (colour: Colour, dim: number): Colour =>
+  [0, 1, 2].map((c) => colour[c]! * (1 - dim) + STAGE_BLACK[c]! * dim) as Colour
+
 /** The value a share (0..1) of the values lies under. */
-const quantile = (values: number[], share: number): number =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
+const quantile = (values: readonly number[], share: number): number =>
+  Float64Array.from(values).sort()[Math.min(values.length - 1, Math.floor(values.length * share))]!
 
 /**
  * How well a drawing stands out from a ground that is dimmed by `dim` (0..1 of the way to the stage's black). A dim
@@ -94,7 +105,8 @@ const quantile = (values: number[], share: number): number =>
 export function standOut(drawing: Pixels, ground: Pixels, dim: number): StandOut | null {
   const tones = tonesOf(drawing)
   if (tones.length === 0) return null
-  const places = placesOf(dimmed(ground, dim)).map((place) => {
+  const places = meansOf(ground).map((mean) => {
+    const place = toneOf(...dimmed(mean, dim))
     const ratios = tones.map((tone) => contrastOf(tone.light, place.light))
     const apart = tones.map(({ lab }, i) =>
       Math.max(
@@ -106,14 +118,4 @@ export function standOut(drawing: Pixels, ground: Pixels, dim: number): StandOut
   })
   const worst = (of: (place: { ratio: number; apart: number }) => number) => quantile(places.map(of), 0.1)
   return { contrast: worst((place) => place.ratio), clear: worst((place) => place.apart) >= 1 }
-}
-
-const STAGE_BLACK = [16, 19, 28]
-
-export function dimmed(pixels: Pixels, dim: number): Pixels {
-  if (dim <= 0) return pixels
-  const data = new Uint8ClampedArray(pixels.data)
-  for (let i = 0; i < data.length; i += 4)
-    for (let c = 0; c < 3; c++) data[i + c] = data[i + c]! * (1 - dim) + STAGE_BLACK[c]! * dim
-  return { ...pixels, data }
 }

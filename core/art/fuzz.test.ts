@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { disc, drawerFile, locatedJpeg, tone } from '../../tests/support/fixtures'
-import { decodeAudio, decodePicture } from '../../server/utils/decode'
+import { decodeAudio, decodePicture } from '../../server/inspector/decode'
 import { identify } from '../pack/take-in'
 import { readTags, stripTags } from './metadata'
 import { encodePng } from './png'

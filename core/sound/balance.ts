@@ -10,9 +10,16 @@ export interface Level {
   roomDb: number
 }
 
-export function levelOfPart(samples: Samples, content: Pick<SoundContent | MusicContent, 'kind' | 'gainDb'>): Level {
+type Played = Pick<SoundContent | MusicContent, 'kind' | 'gainDb'>
+
+/** How loud a part plays, LUFS. */
+export const lufsOfPart = (samples: Samples, content: Played): number =>
+  loudnessAs(content.kind, loudnessOf(samples)) + content.gainDb
+
+/** The same with its room, for which every peak is looked at: many times the work. */
+export function levelOfPart(samples: Samples, content: Played): Level {
   return {
-    lufs: loudnessAs(content.kind, loudnessOf(samples)) + content.gainDb,
+    lufs: lufsOfPart(samples, content),
     roomDb: CEILING_DBTP - decibels(truePeak(samples)) - content.gainDb,
   }
 }

@@ -16,16 +16,15 @@ beforeAll(async () => {
 async function arcadeAnew() {
   vi.resetModules()
   const dir = standInForNitro()
-  const [store, postings, uploads, auth, problem, inspect, view] = await Promise.all([
+  const [store, postings, uploads, auth, problem, view] = await Promise.all([
     import('./store'),
     import('./postings'),
     import('./uploads'),
     import('./auth'),
     import('./problem'),
-    import('./inspect'),
     import('./game-view'),
   ])
-  return { dir, ...store, ...postings, ...uploads, ...auth, ...problem, ...inspect, ...view }
+  return { dir, ...store, ...postings, ...uploads, ...auth, ...problem, ...view }
 }
 let at: Awaited<ReturnType<typeof arcadeAnew>>
 beforeEach(async () => {
@@ -243,6 +242,13 @@ describe('keys and tickets', () => {
   })
 })
 
+/** What the thread does, in this one. */
+async function inspected(bytes: Uint8Array) {
+  const { inspect } = await import('../inspector/inspect')
+  const { shelf } = await import('./templates')
+  return inspect(bytes, await shelf())
+}
+
 describe('inspection', () => {
   it('agrees with the check: the same findings on a received parcel as on the pack', async () => {
     const { makeRunner } = await import('@core/check/runner')
@@ -251,7 +257,7 @@ describe('inspection', () => {
     const backdrop = pack.parts['backdrop']
     const labelled = { ...pack, label: { ...pack.label, cover: backdrop?.kind === 'picture' ? backdrop.asset : null } }
     const own = (await makeRunner().run(contextFor(labelled))).findings.map((finding) => finding.id)
-    const received = (await at.inspect(parcel)).findings.map((finding) => finding.id)
+    const received = (await inspected(parcel)).findings.map((finding) => finding.id)
     expect(received).toEqual(own)
   })
 
@@ -260,7 +266,7 @@ describe('inspection', () => {
       const name = [...files.keys()].find((one) => one.startsWith('assets/') && one.endsWith('.png'))!
       files.set(name, strToU8('not a picture any more'))
     })
-    const { findings } = await at.inspect(lying)
+    const { findings } = await inspected(lying)
     expect(findings.some((finding) => finding.severity === 'must')).toBe(true)
   })
 
@@ -274,13 +280,13 @@ describe('inspection', () => {
       },
       false,
     )
-    await expect(at.inspect(other)).rejects.toThrow('does not know the template “unheard-of”')
+    await expect(inspected(other)).rejects.toThrow('does not know the template “unheard-of”')
   })
 })
 
 describe('decoding', () => {
   it('gives null for what is too large, damaged or no picture, and never throws', async () => {
-    const { decodeAudio, decodePicture } = await import('./decode')
+    const { decodeAudio, decodePicture } = await import('../inspector/decode')
     const vast = new Uint8Array(64)
     vast.set([
       0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, 0xea, 0x60, 0, 0, 0xea,

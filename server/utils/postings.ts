@@ -6,7 +6,8 @@ import { makePostcode } from '@core/posting/postcode'
 import { PostRequest as PostRequestSchema, type PostingView, type PostRequest } from '@core/posting/protocol'
 import type { PostingState } from '@core/posting/record'
 import { labelFiles } from '@core/parcel/label-files'
-import { inspect } from './inspect'
+import type { Inspected } from '../inspector/inspect'
+import { inspectApart } from './inspector'
 import { refuse } from './problem'
 import type { GameRecord, PostingRow, ReleaseRecord } from './records'
 import { setLive } from './games'
@@ -113,7 +114,7 @@ export async function runInspection(id: string): Promise<void> {
       const { inspectionMs, dir } = await arcade()
       if (row.state === 'sent') row = await moveRow(row, 'in-inspection')
       await new Promise((resolve) => setTimeout(resolve, inspectionMs))
-      const found = await inspect(new Uint8Array(await readFile(uploadFile(dir, row.upload))))
+      const found = await inspectApart(new Uint8Array(await readFile(uploadFile(dir, row.upload))))
       const { title } = found.manifest.label
       const findings = [...found.findings, ...(await hostFindings(row, title))]
       if (findings.some((finding) => finding.severity === 'must')) {
@@ -182,7 +183,7 @@ async function hostFindings(row: PostingRow, title: string): Promise<PostingRow[
 }
 
 /** Files first, the record that makes them a release last. It is not played yet. */
-async function keepRelease(row: PostingRow, found: Awaited<ReturnType<typeof inspect>>): Promise<void> {
+async function keepRelease(row: PostingRow, found: Inspected): Promise<void> {
   const { storage } = await arcade()
   for (const [name, bytes] of found.files)
     await storage.setItemRaw(`files:${row.game}:${row.release}:${name.replaceAll('/', ':')}`, bytes)

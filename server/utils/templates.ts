@@ -1,21 +1,22 @@
 import { CATALOGUE } from '@core/template/catalogue'
 import { Template } from '@core/template/template'
+import type { Shipped } from '../inspector/inspect'
 
-const kept = new Map<string, Template>()
+let kept: Promise<ReadonlyMap<string, Shipped>> | null = null
 
-/** The arcade's own copy of a template; null for one it does not know. */
-export async function templateById(id: string): Promise<Template | null> {
-  if (!(CATALOGUE as readonly string[]).includes(id)) return null
-  const found = kept.get(id) ?? Template.parse(await useStorage('assets:templates').getItem(`${id}:template.json`))
-  kept.set(id, found)
-  return found
+/** The arcade's own copies of all templates, by id: parcels are held against these. */
+export function shelf(): Promise<ReadonlyMap<string, Shipped>> {
+  kept ??= Promise.all(CATALOGUE.map(async (id) => [id, await shipped(id)] as const)).then((all) => new Map(all))
+  return kept
 }
 
-export async function templateAsset(template: Template, hash: string): Promise<Uint8Array | null> {
-  const shipped = template.assets[hash]
-  if (shipped === undefined) return null
-  const raw = await useStorage('assets:templates').getItemRaw<Uint8Array>(
-    `${template.id}:${shipped.path.replaceAll('/', ':')}`,
-  )
-  return raw === null ? null : new Uint8Array(raw)
+async function shipped(id: string): Promise<Shipped> {
+  const files = useStorage('assets:templates')
+  const template = Template.parse(await files.getItem(`${id}:template.json`))
+  const assets = new Map<string, Uint8Array>()
+  for (const [hash, { path }] of Object.entries(template.assets)) {
+    const raw = await files.getItemRaw<Uint8Array>(`${id}:${path.replaceAll('/', ':')}`)
+    if (raw !== null) assets.set(hash, new Uint8Array(raw))
+  }
+  return { template, assets }
 }

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { unzipSafely } from '@core/parcel/unzip'
 import type { WebdavRequest } from '@core/posting/ways'
-import { PARCEL_LIMITS } from './inspect'
+import { PARCEL_LIMITS } from '../inspector/limits'
 import { sendOutward } from './outward'
 import { refuse, Refusal } from './problem'
 import { arcade } from './store'

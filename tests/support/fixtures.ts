@@ -14,7 +14,7 @@ import { Template } from '../../core/template/template'
 import { withSplits } from '../../core/template/uses'
 import type { Widths } from '../../core/wording/fit'
 import { encoders } from './sounds'
-import { decodeAudio, decodePicture } from '../../server/utils/decode'
+import { decodeAudio, decodePicture } from '../../server/inspector/decode'
 
 export const root = join(import.meta.dirname, '../..')
 const read = (path: string): Uint8Array => new Uint8Array(readFileSync(join(root, path)))

@@ -13,5 +13,13 @@ export function standInForNitro(): string {
     getItem: async (key: string) => (existsSync(path(key)) ? JSON.parse(readFileSync(path(key), 'utf8')) : null),
     getItemRaw: async (key: string) => (existsSync(path(key)) ? readFileSync(path(key)) : null),
   }))
+  // The thread is a file of the build; here its work is done in this one.
+  vi.doMock('../../server/utils/inspector', async () => {
+    const [{ inspect }, { shelf }] = await Promise.all([
+      import('../../server/inspector/inspect'),
+      import('../../server/utils/templates'),
+    ])
+    return { inspectApart: async (bytes: Uint8Array) => inspect(bytes, await shelf()) }
+  })
   return dataDir
 }

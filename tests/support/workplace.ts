@@ -1,7 +1,7 @@
 import type { Workplace } from '../../core/art/bring-in'
 import { encodePng } from '../../core/art/png'
 import { hashOf } from '../../core/pack/hash'
-import { decodePicture } from '../../server/utils/decode'
+import { decodePicture } from '../../server/inspector/decode'
 
 /** What the worker does for the core, with the server's decoders. */
 export const workplace: Workplace = {

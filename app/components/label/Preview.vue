@@ -36,9 +36,9 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
       <p>{{ label.short || 'One line goes here.' }}</p>
       <p class="soft">by {{ label.author || 'somebody' }} · {{ bench.template!.players }} · {{ devices }}</p>
       <p class="age">
-        <b>{{ age.band === null ? 'Age guide open' : BAND_NAMES[age.band] }}</b>
-        <span v-if="age.reasons[0]" class="soft"
-          >{{ age.reasons[0].question.ask }} {{ age.reasons[0].answer.say }}.</span
+        <b>{{ age.band === null ? 'Age guide open' : BAND_NAMES[age.band] }}</b>{{ ' ' }}
+        <span v-if="age.reasons[0]" class="soft">
+          {{ age.reasons[0].question.ask }} {{ age.reasons[0].answer.say }}.</span
         >
       </p>
       <BitsMarkedText v-if="label.description" class="description" :text="label.description" />

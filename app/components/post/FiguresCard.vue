@@ -37,8 +37,9 @@ const plays = (colours: ChartColours): ChartConfiguration => ({
         backgroundColor: colours.wash,
         borderColor: colours.teal,
         borderWidth: 1,
+        maxBarThickness: 40,
       },
-      { label: 'played to an end', data: byDay.value.finishes, backgroundColor: colours.teal },
+      { label: 'played to an end', data: byDay.value.finishes, backgroundColor: colours.teal, maxBarThickness: 40 },
     ],
   },
   options: {

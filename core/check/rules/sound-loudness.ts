@@ -1,4 +1,4 @@
-import { gainToward, levelOfPart, middle } from '../../sound/balance'
+import { gainToward, levelOfPart, lufsOfPart, middle } from '../../sound/balance'
 import { ownParts, type CheckContext, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
@@ -9,8 +9,7 @@ async function wanted(ctx: CheckContext, part: string): Promise<number> {
     if ((content.kind !== 'sound' && content.kind !== 'music') || content.asset === null) continue
     if (id !== part && levels.has(part)) continue
     const samples = await ctx.samples(content.asset)
-    if (samples !== null && (id === part || content.kind === 'sound'))
-      levels.set(id, levelOfPart(samples, content).lufs)
+    if (samples !== null && (id === part || content.kind === 'sound')) levels.set(id, lufsOfPart(samples, content))
   }
   return levels.get(part) ?? middle([...levels.values()])
 }
@@ -27,12 +26,12 @@ export const soundLoudness: Rule = {
     const { spec, content } = ownParts(ctx, 'sound', 'music').find((one) => one.spec.id === part)!
     const samples = content.asset === null ? null : await ctx.samples(content.asset)
     if (content.asset === null || samples === null) return []
-    const level = levelOfPart(samples, content)
-    const off = level.lufs - (await wanted(ctx, spec.id))
+    const lufs = lufsOfPart(samples, content)
+    const off = lufs - (await wanted(ctx, spec.id))
     if (!Number.isFinite(off) || Math.abs(off) <= LIMITS.loudnessOff) return []
     return [
       {
-        facts: { name: spec.name, off: Math.round(off), lufs: Math.round(level.lufs * 10) / 10 },
+        facts: { name: spec.name, off: Math.round(off), lufs: Math.round(lufs * 10) / 10 },
         evidence: { kind: 'wave', asset: content.asset, fromS: 0, toS: 0 },
       },
     ]

@@ -197,6 +197,8 @@ async function savePack(): Promise<void> {
       <PostTracking v-if="shown" :view="shown" />
       <PostLetter v-if="shown && shown.state === 'returned'" :view="shown" />
       <PostReleases v-if="bench.pack!.postings.length > 0" />
+      <PostFiguresCard v-if="posting.liveRecord && bench.pack!.label.privacy.plays" />
+      <PostAddresses v-if="posting.owner && bench.pack!.label.privacy.email" />
     </div>
     <aside class="right">
       <PostShareKit v-if="posting.liveRecord" :record="{ ...posting.liveRecord, visibility }" />
@@ -205,8 +207,6 @@ async function savePack(): Promise<void> {
         <p>The first posting is for you alone unless you say otherwise: look at it first, then choose who else may.</p>
       </div>
       <PostInvites v-if="posting.owner && visibility === 'invited'" />
-      <PostFiguresCard v-if="posting.liveRecord && bench.pack!.label.privacy.plays" />
-      <PostAddresses v-if="posting.owner && bench.pack!.label.privacy.email" />
       <PostOtherWays />
     </aside>
   </main>

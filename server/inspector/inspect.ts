@@ -13,8 +13,14 @@ import { unzipSafely } from '@core/parcel/unzip'
 import type { Template } from '@core/template/template'
 import { withSplits } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
+import { PARCEL_LIMITS } from './limits'
 import { decodeAudio, decodePicture } from './decode'
-import { templateAsset, templateById } from './templates'
+
+/** A template as the arcade has it, with the bytes of its files by hash. */
+export interface Shipped {
+  template: Template
+  assets: ReadonlyMap<string, Uint8Array>
+}
 
 export interface Inspected {
   manifest: ParcelManifest
@@ -24,7 +30,6 @@ export interface Inspected {
   findings: Finding[]
 }
 
-export const PARCEL_LIMITS = { entries: 2000, entryBytes: 20_000_000, totalBytes: 60_000_000 }
 const FILE = 'parcel'
 
 function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
@@ -66,11 +71,12 @@ function differs(file: string): Finding {
  * Looks at a received parcel without trusting who sent it: the list against the files, the game document against the
  * parts it was made from, and then the same rules that the editor runs. Throws a UserError for what cannot be read at all.
  */
-export async function inspect(bytes: Uint8Array): Promise<Inspected> {
+export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Shipped>): Promise<Inspected> {
   const files = unzipSafely(bytes, FILE, PARCEL_LIMITS)
   const manifest = readManifest(files)
-  const whole = await templateById(manifest.template.id)
-  if (whole === null) throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
+  const shipped = shelf.get(manifest.template.id)
+  if (shipped === undefined)
+    throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
   const listed = new Set(manifest.files.map((file) => file.name))
   const findings: Finding[] = []
   for (const entry of manifest.files) {
@@ -98,7 +104,7 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
     lineage: manifest.lineage,
     kept: manifest.kept,
   }
-  const template = withSplits(whole, pack)
+  const template = withSplits(shipped.template, pack)
   const doc = buildGameDoc(template, pack)
   if (
     findings.length === 0 &&
@@ -111,7 +117,7 @@ export async function inspect(bytes: Uint8Array): Promise<Inspected> {
     const name = doc.assets[hash]?.file ?? pictures.get(hash)
     const content = name === undefined ? undefined : files.get(name)
     if (content !== undefined && hashOf(content) === hash) return content
-    return templateAsset(template, hash)
+    return shipped.assets.get(hash) ?? null
   }
   const once = <T>(make: (hash: string) => Promise<T>) => {
     const kept = new Map<string, Promise<T>>()
