@@ -59,7 +59,7 @@ export const appManifest = (game: GameView) => ({
   })),
 })
 
-/** From the network when there is one, so that a new release is played at once; else what was kept last. */
+/** From the network when there is one, so that a new release is played at once; without, or with a very slow one, what was kept last. */
 export const appWorker = (game: GameView): string => `const NAME = ${escapeJson(`game:${game.game}`)}
 const BASE = ${escapeJson(base(game))}
 const FILES = ['', 'game.html', 'manifest.webmanifest', 'icon-192.png', 'icon-512.png'].map((file) => BASE + file)
@@ -70,13 +70,17 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url)
   if (event.request.method !== 'GET' || !FILES.includes(url.pathname)) return
-  event.respondWith(
-    fetch(event.request)
-      .then(async (answer) => {
-        if (answer.ok) await (await caches.open(NAME)).put(url.pathname, answer.clone())
-        return answer
-      })
-      .catch(async () => (await caches.match(url.pathname)) ?? Response.error()),
-  )
+  const kept = () => caches.match(url.pathname)
+  const fromNetwork = fetch(event.request)
+    .then(async (answer) => {
+      if (answer.ok) await (await caches.open(NAME)).put(url.pathname, answer.clone())
+      return answer
+    })
+    .catch(async () => (await kept()) ?? Response.error())
+  const whenSlow = new Promise((resolve) => setTimeout(async () => {
+    const found = await kept()
+    if (found) resolve(found)
+  }, 4000))
+  event.respondWith(Promise.race([fromNetwork, whenSlow]))
 })
 `
