@@ -8,10 +8,11 @@ export function download(bytes: Uint8Array | string, name: string, mime: string)
   setTimeout(() => URL.revokeObjectURL(url), 60_000)
 }
 
-/** A title as a file name on every system: "Puffin Catch!" → "puffin-catch". */
+/** A title as a file name on every system: "Dal y Pâl!" → "dal-y-pal". */
 export function fileWord(title: string): string {
   const word = title
     .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')

@@ -13,6 +13,8 @@ const ROWS: Record<string, string> = {
   ageGuide: 'age',
   visibility: 'who',
   author: 'title',
+  category: 'tags',
+  season: 'tags',
 }
 
 /** Where in the application a finding is put right. */
