@@ -45,7 +45,7 @@ export async function limit(event: H3Event, what: Limited, who = addressOf(event
   }
 }
 
-/** Before a byte of a body is read: what it says of its length. A body without one is read up to the limit by h3. */
+/** Before a byte of a body is read: refuses one that says it is too long, or does not say how long it is. */
 export function limitBody(event: H3Event, most: number): void {
   const length = Number(getRequestHeader(event, 'content-length') ?? Number.NaN)
   if (!Number.isFinite(length) || length > most) throw refuse.large(most)

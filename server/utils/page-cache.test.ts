@@ -1,14 +1,7 @@
-import { IncomingMessage, ServerResponse } from 'node:http'
-import { Socket } from 'node:net'
-import { createEvent, setResponseHeader, type H3Event } from 'h3'
+import { setResponseHeader, type H3Event } from 'h3'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { asked } from '../../tests/support/asked'
 import { standInForNitro } from '../../tests/support/nitro'
-
-function asked(url: string, { method = 'GET', headers = {} as Record<string, string> } = {}): H3Event {
-  const request = Object.assign(new IncomingMessage(new Socket()), { url, method })
-  Object.assign(request.headers, { host: 'quay.invalid', ...headers })
-  return createEvent(request, new ServerResponse(request))
-}
 
 async function anew() {
   vi.resetModules()

@@ -32,7 +32,9 @@ export const refuse = {
       413,
       'too-large',
       'Too large',
-      `A parcel may have ${Math.round(most / 1e6)} MB at most. Make pictures and sounds smaller and send it again.`,
+      most < 1e6
+        ? `This is too long: ${most} bytes at most.`
+        : `A parcel may have ${Math.round(most / 1e6)} MB at most. Make pictures and sounds smaller and send it again.`,
     ),
   often: (seconds: number) =>
     new Refusal(429, 'too-often', 'Too often', `That was too often in a short time. Try again in ${seconds} seconds.`),
