@@ -1,6 +1,7 @@
 import { getResponseHeader } from 'h3'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { asked } from '../../tests/support/asked'
+import { defineApi, limitBody } from './problem'
 import type { Limited } from './limits'
 
 async function limitsWith(config: { rateScale?: number | string; behindProxy?: boolean } = {}) {
@@ -74,10 +75,24 @@ describe('the length of a body', () => {
     ['1001', false],
     ['-1e9999', false],
     ['many', false],
-    [undefined, false],
+    [undefined, true],
   ])('of %s is fine: %s', (length, fine) => {
     const event = asked('/', { method: 'POST', headers: length === undefined ? {} : { 'content-length': length } })
-    if (fine) expect(() => at.limitBody(event, 1000)).not.toThrow()
-    else expect(() => at.limitBody(event, 1000)).toThrow(expect.objectContaining({ status: 413 }))
+    if (fine) expect(() => limitBody(event, 1000)).not.toThrow()
+    else expect(() => limitBody(event, 1000)).toThrow(expect.objectContaining({ status: 413 }))
+  })
+
+  it('that comes in pieces without a length is refused', () => {
+    const event = asked('/', { method: 'POST', headers: { 'transfer-encoding': 'chunked' } })
+    expect(() => limitBody(event, 1000)).toThrow(expect.objectContaining({ status: 413 }))
+  })
+
+  it('is looked at by every handler before it runs', async () => {
+    let ran = 0
+    const handler = defineApi(() => ++ran)
+    const long = asked('/', { method: 'POST', headers: { 'content-length': '70000' } })
+    expect(JSON.parse(String(await handler(long)))).toMatchObject({ status: 413 })
+    expect(ran).toBe(0)
+    expect(await handler(asked('/', { method: 'POST', headers: { 'content-length': '600' } }))).toBe(1)
   })
 })

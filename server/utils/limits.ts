@@ -1,4 +1,4 @@
-import { getRequestHeader, getRequestIP, setResponseHeader, type H3Event } from 'h3'
+import { getRequestIP, setResponseHeader, type H3Event } from 'h3'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { refuse } from './problem'
 
@@ -43,10 +43,4 @@ export async function limit(event: H3Event, what: Limited, who = addressOf(event
     setResponseHeader(event, 'retry-after', wait)
     throw refuse.often(wait)
   }
-}
-
-/** Before a byte of a body is read: refuses one that says it is too long, or does not say how long it is. */
-export function limitBody(event: H3Event, most: number): void {
-  const length = Number(getRequestHeader(event, 'content-length') ?? Number.NaN)
-  if (!Number.isFinite(length) || length > most) throw refuse.large(most)
 }

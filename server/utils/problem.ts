@@ -1,6 +1,13 @@
 import { UserError } from '@core/errors'
 import type { Problem } from '@core/posting/protocol'
-import { defineEventHandler, setResponseHeader, setResponseStatus, type EventHandlerRequest, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getRequestHeader,
+  setResponseHeader,
+  setResponseStatus,
+  type EventHandlerRequest,
+  type H3Event,
+} from 'h3'
 
 /** An answer that says no, as RFC 9457 problem details. */
 export class Refusal extends Error {
@@ -56,10 +63,25 @@ export function asProblem(error: unknown): Problem {
   return make(500, 'fault', 'A fault of ours', 'Something went wrong in the arcade. Nothing was changed; try again.')
 }
 
-/** A handler whose failures are told as problem details. Faults of ours are logged, without what was sent. */
-export const defineApi = <T>(handler: (event: H3Event<EventHandlerRequest>) => T | Promise<T>) =>
+/** Before a byte of a body is read: refuses one that says it is too long, or does not say how long it is. */
+export function limitBody(event: H3Event, most: number): void {
+  const said = getRequestHeader(event, 'content-length')
+  if (said === undefined && getRequestHeader(event, 'transfer-encoding') === undefined) return
+  const length = Number(said ?? Number.NaN)
+  if (!Number.isFinite(length) || length > most) throw refuse.large(most)
+}
+
+/** More than any of the arcade's questions needs; parcels come by the upload server, which counts for itself. */
+const USUAL_BODY = 64_000
+
+/**
+ * A handler whose failures are told as problem details, and whose body has `most` bytes at most. Faults of ours are
+ * logged, without what was sent.
+ */
+export const defineApi = <T>(handler: (event: H3Event<EventHandlerRequest>) => T | Promise<T>, most = USUAL_BODY) =>
   defineEventHandler(async (event) => {
     try {
+      limitBody(event, most)
       return await handler(event)
     } catch (error) {
       const problem = asProblem(error)

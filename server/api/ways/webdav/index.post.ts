@@ -3,7 +3,6 @@ import { WebdavRequest } from '@core/posting/ways'
 export default defineApi(async (event) => {
   const owner = await makerOf(event)
   await limit(event, 'webdav')
-  limitBody(event, 4000)
   const body = WebdavRequest.safeParse(await readBody(event).catch(() => null))
   if (!body.success)
     throw refuse.shape(

@@ -6,7 +6,6 @@ export default defineApi(async (event) => {
   const release = liveRelease(game)
   if (release?.label.privacy.plays !== true) throw refuse.missing('A count of plays')
   await limit(event, 'plays')
-  limitBody(event, 1000)
   const body = PlayEvent.safeParse(safeJson(await readRawBody(event)))
   if (!body.success) throw refuse.shape('This is not an event of a play.')
   await countPlay(game.id, release.release, body.data)
