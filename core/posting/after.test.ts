@@ -5,7 +5,7 @@ import { changesSince, fingerprintOf, proposeNote } from './changes'
 import { count, medianSeconds, newDay, stopsOf } from './figures'
 import { listed, ListQuery } from './list'
 import { NAME_COUNT, nameOf } from './names'
-import type { GameView } from './protocol'
+import { DayFigures, type GameView } from './protocol'
 import { readRecovery, writeRecovery } from './recovery'
 
 describe('figures', () => {
@@ -30,6 +30,16 @@ describe('figures', () => {
     const of = (...seconds: number[]) => seconds.reduce((day, one) => count(day, play(one)), newDay('a', 1))
     expect(medianSeconds([of(11, 12, 13), of(58, 59)])).toBe(12.5)
     expect(medianSeconds([of(9999)])).toBe(597.5)
+  })
+
+  it('count an end named like something every object has', () => {
+    let day = newDay('a', 1)
+    for (const cause of ['constructor', 'constructor', 'toString', '__proto__', 'hasOwnProperty'])
+      day = count(day, play(5, 'lost', cause))
+    expect(day.stops['constructor']).toBe(2)
+    const stored = DayFigures.parse(JSON.parse(JSON.stringify(day)))
+    expect(stopsOf([stored])[0]).toEqual({ stop: 'constructor', count: 2 })
+    expect(Object.values(stored.stops).every(Number.isInteger)).toBe(true)
   })
 
   it('keep at most forty ends by name, so that no game can fill the disk', () => {

@@ -19,8 +19,11 @@ export const newDay = (day: string, release: number): DayFigures => ({
 export function count(figures: DayFigures, { event, seconds, cause }: PlayEvent): DayFigures {
   if (event === 'began') return { ...figures, plays: figures.plays + 1 }
   const stop = event === 'left' ? `left after ${leftAfter(seconds)}` : event === 'won' ? 'won' : cause || 'lost'
-  const key = figures.stops[stop] !== undefined || Object.keys(figures.stops).length < MOST_STOPS ? stop : 'other'
-  const stops = { ...figures.stops, [key]: (figures.stops[key] ?? 0) + 1 }
+  // A map, not the object: what ended a play is a text of the game's, and may be the name of anything objects have.
+  const counts = new Map(Object.entries(figures.stops))
+  const key = counts.has(stop) || counts.size < MOST_STOPS ? stop : 'other'
+  counts.set(key, (counts.get(key) ?? 0) + 1)
+  const stops = Object.fromEntries(counts)
   if (event === 'left') return { ...figures, stops }
   const at = Math.min(LENGTHS - 1, Math.floor(seconds / FIGURE_STEP_S))
   const lengths = Array.from({ length: Math.max(figures.lengths.length, at + 1) }, (_, i) => figures.lengths[i] ?? 0)

@@ -63,7 +63,14 @@ export type ReportRow = z.infer<typeof ReportRow>
 
 /** Scores of a game, the best first; `proof` is the hash of the play, so that one play stands there once. */
 export const ScoreRecord = z.object({ id: z.string(), rows: z.array(ScoreRow.extend({ proof: z.string() })) })
-export const FiguresRecord = z.object({ id: z.string(), days: z.array(DayFigures) })
+/** A day whose counts of stops were spoilt keeps everything else. */
+const MendedDay = z.preprocess((raw) => {
+  const day = z.looseObject({ stops: z.record(z.string(), z.unknown()) }).safeParse(raw)
+  if (!day.success) return raw
+  const counts = Object.entries(day.data.stops).filter(([, n]) => Number.isInteger(n))
+  return { ...day.data, stops: Object.fromEntries(counts) }
+}, DayFigures)
+export const FiguresRecord = z.object({ id: z.string(), days: z.array(MendedDay) })
 /** Addresses players left, each with the day it is deleted. */
 export const EmailRecord = z.object({
   id: z.string(),
