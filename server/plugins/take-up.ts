@@ -1,5 +1,6 @@
 import { dropDueEmails } from '../utils/plays'
 import { takeUpAgain } from '../utils/postings'
+import { readAllRecords } from '../utils/store'
 
 const DAY_MS = 86_400_000
 
@@ -11,6 +12,14 @@ export default defineNitroPlugin(() => {
     )
   setInterval(sweep, DAY_MS).unref()
   sweep()
+  void readAllRecords()
+    .then(({ records, aside }) => {
+      if (aside > 0) console.error(`arcade: ${records} records were read; ${aside} make no sense and lie under aside/.`)
+    })
+    .catch((error: unknown) => {
+      console.error('The arcade cannot read its records and stops:', error instanceof Error ? error.message : 'unknown')
+      process.exit(1)
+    })
   void takeUpAgain().catch((error: unknown) =>
     console.error('take up:', error instanceof Error ? error.message : 'unknown'),
   )

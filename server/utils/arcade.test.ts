@@ -13,9 +13,9 @@ beforeAll(async () => {
 })
 
 /** Fresh modules and a fresh data folder: the arcade keeps what it opened. */
-async function arcadeAnew() {
+async function arcadeAnew(folder?: string) {
   vi.resetModules()
-  const dir = standInForNitro()
+  const dir = standInForNitro(folder)
   const [store, postings, uploads, auth, problem, view] = await Promise.all([
     import('./store'),
     import('./postings'),
@@ -130,6 +130,45 @@ describe('postings', () => {
     await settled(row.id)
     await vi.waitFor(() => expect(heard).toEqual(['in-inspection', 'cleared', 'live'].slice(-heard.length)))
     expect(heard.at(-1)).toBe('live')
+  })
+})
+
+describe('records that cannot be read', () => {
+  it('are put aside and counted when they make no sense', async () => {
+    await send(parcel)
+    const { storage } = await at.arcade()
+    await storage.setItem('games:game-torn', '{"id":"game-to')
+    await storage.setItem('postings:posting-odd', { id: 'posting-odd', state: 'flying' })
+    const dir = at.dir
+    at = await arcadeAnew(dir)
+    const told = vi.spyOn(console, 'error').mockImplementation(() => undefined)
+    expect(await at.readAllRecords()).toEqual({ records: 2, aside: 2 })
+    expect(told.mock.calls.flat().join(' ')).toContain('games:game-torn')
+    told.mockRestore()
+    expect(readdirSync(join(dir, 'arcade', 'aside', 'games'))).toEqual(['game-torn'])
+    expect(await at.allGames()).toHaveLength(1)
+  })
+
+  it('stop the start when the disk gives no answer, instead of being left out of the lists', async () => {
+    await send(parcel)
+    at = await arcadeAnew(at.dir)
+    const { storage } = await at.arcade()
+    const real = storage.getItem.bind(storage)
+    storage.getItem = (async (key: string) => {
+      if (key.startsWith('games:')) throw Object.assign(new Error('too many open files'), { code: 'EMFILE' })
+      return real(key)
+    }) as typeof storage.getItem
+    await expect(at.allGames()).rejects.toThrow('too many open files')
+  })
+
+  it('keep the days of a game whose counts were spoilt', async () => {
+    const game = (await send(parcel)).game
+    const { storage } = await at.arcade()
+    const stops = { constructor: 'function Object() { [native code] }1', won: 3 }
+    const day = { day: '2026-11-23', release: 1, plays: 9, finishes: 3, won: 3, lengths: [3], stops }
+    await storage.setItem(`figures:${game}`, { id: game, days: [day] })
+    at = await arcadeAnew(at.dir)
+    expect((await at.figures.get(game))!.days).toEqual([{ ...day, stops: { won: 3 } }])
   })
 })
 

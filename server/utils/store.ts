@@ -35,6 +35,16 @@ async function open(): Promise<Arcade> {
   return { storage, dir, secret: String(secret), inspectionMs: Math.max(0, Number(config.inspectionSeconds)) * 1000 }
 }
 
+const READ_AT_ONCE = 64
+
+/** A record that makes no sense is moved to `aside/`, and said so: nothing is dropped in silence. */
+async function putAside(storage: Storage, key: string): Promise<void> {
+  const raw = await storage.getItemRaw<Uint8Array>(key)
+  await storage.setItemRaw(`aside:${key}`, raw)
+  await storage.removeItem(key)
+  console.error(`arcade: the record ${key} makes no sense; it was put aside under aside/.`)
+}
+
 /** Rows of one kind: read from storage once and kept in memory, written through. One process owns the storage. */
 function table<T extends { id: string }>(prefix: string, schema: z.ZodType<T>) {
   let loading: Promise<Map<string, T>> | null = null
@@ -43,12 +53,17 @@ function table<T extends { id: string }>(prefix: string, schema: z.ZodType<T>) {
     const { storage } = await arcade()
     const keys = (await storage.getKeys(prefix)).filter((key) => !key.endsWith('.part'))
     const rows = new Map<string, T>()
-    await Promise.all(
-      keys.map(async (key) => {
-        const read = schema.safeParse(await storage.getItem(key).catch(() => null))
-        if (read.success) rows.set(read.data.id, read.data)
-      }),
-    )
+    // A few at a time: an open file each, and there are not many to be had. One that cannot be read stops the start,
+    // since a list that lacks it would be taken for the whole.
+    for (let at = 0; at < keys.length; at += READ_AT_ONCE)
+      await Promise.all(
+        keys.slice(at, at + READ_AT_ONCE).map(async (key) => {
+          const raw = await storage.getItem(key)
+          const read = schema.safeParse(raw)
+          if (read.success) rows.set(read.data.id, read.data)
+          else await putAside(storage, key)
+        }),
+      )
     return rows
   }
   const rows = () => (loading ??= load())
@@ -78,6 +93,13 @@ export const reports = table('reports', ReportRow)
 export const scores = table('scores', ScoreRecord)
 export const figures = table('figures', FiguresRecord)
 export const emails = table('emails', EmailRecord)
+
+/** Reads everything once, so that what is wrong with it is said at the start and not to the first player. */
+export async function readAllRecords(): Promise<{ records: number; aside: number }> {
+  let records = 0
+  for (const kind of [games, postings, reports, scores, figures, emails]) records += (await kind.all()).length
+  return { records, aside: (await (await arcade()).storage.getKeys('aside')).length }
+}
 
 export const readGame = games.get
 export const writeGame = games.set

@@ -5,8 +5,8 @@ import { vi } from 'vitest'
 import { root } from './fixtures'
 
 /** What Nitro hands to server code, for tests of that code by itself. Returns the data folder. */
-export function standInForNitro(): string {
-  const dataDir = mkdtempSync(join(tmpdir(), 'pack-post-unit-'))
+export function standInForNitro(folder?: string): string {
+  const dataDir = folder ?? mkdtempSync(join(tmpdir(), 'pack-post-unit-'))
   vi.stubGlobal('useRuntimeConfig', () => ({ dataDir, inspectionSeconds: 0 }))
   const path = (key: string) => join(root, 'templates', key.replaceAll(':', '/'))
   vi.stubGlobal('useStorage', () => ({
