@@ -1,17 +1,26 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
 import { useLibrary } from '~/stores/library'
+import { useNotices } from '~/stores/notices'
 import { usePosting } from '~/stores/posting'
 
 const library = useLibrary()
 onMounted(() => void library.open())
 const arcade = usePosting()
+const notices = useNotices()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const known = ref(false)
-onMounted(async () => {
+const earlier = shallowRef<{ key: string; until: string }[]>([])
+async function look(): Promise<void> {
   known.value = await arcade.hasKey()
-})
+  earlier.value = await arcade.earlierKeys()
+}
+onMounted(look)
+async function goBackTo(key: string): Promise<void> {
+  if (await arcade.useOldKey(key)) notices.say('This browser uses the earlier key again.')
+  await look()
+}
 async function saveKey(): Promise<void> {
   const text = await arcade.recoveryFile()
   if (text !== null) download(text, 'arcade.key.json', 'application/json')
@@ -20,7 +29,7 @@ async function takeKey(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  if (file !== undefined) known.value = (await arcade.recover(file)) || known.value
+  if (file !== undefined && (await arcade.recover(file))) await look()
 }
 const rows = computed(() =>
   library.packs
@@ -78,6 +87,17 @@ const rows = computed(() =>
             @change="takeKey"
           />
         </div>
+        <template v-if="earlier.length > 0">
+          <h3>Earlier keys of this browser</h3>
+          <p class="soft">Games that were posted with one of these can be looked after by going back to it.</p>
+          <ul class="earlier" data-testid="earlier-keys">
+            <li v-for="one in earlier" :key="one.key">
+              <span class="mono">…{{ one.key.slice(-6) }}</span>
+              <span class="soft">in use until {{ new Date(one.until).toLocaleString() }}</span>
+              <v-btn variant="outlined" size="small" @click="goBackTo(one.key)">Use it again</v-btn>
+            </li>
+          </ul>
+        </template>
       </section>
     </main>
   </div>
@@ -98,6 +118,18 @@ const rows = computed(() =>
 .acts {
   display: flex;
   gap: 10px;
+}
+.earlier {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+}
+.earlier li {
+  display: flex;
+  align-items: center;
+  gap: 12px;
 }
 table {
   border-collapse: collapse;

@@ -1,14 +1,34 @@
 import type { AssetFacts } from '@core/pack/asset'
 import { db, MineRow } from './db'
 
-let keeping: Promise<void> = Promise.resolve()
+/** Bytes that are not stored (yet): shown, checked and saved as a file from here, and tried again. */
+const unstored = new Map<string, Uint8Array>()
+let writing: Promise<unknown> = Promise.resolve()
 
-/** Resolves when everything handed over so far is stored; rejects when something could not be. */
-export const bytesKept = (): Promise<void> => keeping
+async function store(files: ReadonlyMap<string, Uint8Array>): Promise<void> {
+  await db().assets.bulkPut([...files].map(([hash, bytes]) => ({ hash, bytes })))
+  for (const hash of files.keys()) unstored.delete(hash)
+}
+
+/**
+ * Resolves when everything handed over so far is stored; what failed before is tried again. Rejects when something
+ * still cannot be stored: a pack that names it must not be saved then.
+ */
+export async function bytesKept(): Promise<void> {
+  await writing
+  if (unstored.size > 0) await store(new Map(unstored))
+}
+
+/** What only this tab has, for a worker that would look in the browser's database. */
+export const unstoredBytes = (): ReadonlyMap<string, Uint8Array> => unstored
+
+/** Takes bytes that another thread could not store. */
+export function lendBytes(files: ReadonlyMap<string, Uint8Array>): void {
+  for (const [hash, bytes] of files) unstored.set(hash, bytes)
+}
 
 export async function readBytes(hash: string): Promise<Uint8Array | null> {
-  const row = await db().assets.get(hash)
-  return row === undefined ? null : row.bytes
+  return unstored.get(hash) ?? (await db().assets.get(hash))?.bytes ?? null
 }
 
 /**
@@ -16,15 +36,10 @@ export async function readBytes(hash: string): Promise<Uint8Array | null> {
  * that no stored pack ever names bytes that are not there.
  */
 export function keepBytes(files: ReadonlyMap<string, Uint8Array>): Promise<void> {
-  const before = keeping
-  const mine = db()
-    .assets.bulkPut([...files].map(([hash, bytes]) => ({ hash, bytes })))
-    .then(() => undefined)
-  keeping = before.then(() => mine)
-  // A failure is told by the save that waits for it, and must not stop every later one.
-  keeping.catch(() => {
-    keeping = Promise.resolve()
-  })
+  for (const [hash, bytes] of files) unstored.set(hash, bytes)
+  // A failure is told by the save that waits for it (`bytesKept`), which tries again: what shows need not know.
+  const mine = store(files).catch(() => undefined)
+  writing = Promise.all([writing, mine])
   return mine
 }
 

@@ -21,11 +21,14 @@ import * as z from 'zod'
 import { bytesKept, keepBytes } from '../storage/assets'
 import { leaveBehind, takeLeftBehind } from '../storage/left-behind'
 import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
+import { useCare } from './care'
 import { useNotices } from './notices'
 import { useTemplates } from './templates'
 
 /** Saves follow each other no faster than this; the first of a row is at once, so that little is ever at stake. */
 const SAVE_EVERY_MS = 350
+/** A save that failed is tried again by itself, so that room made elsewhere is enough. */
+const TRY_AGAIN_MS = 5000
 
 /**
  * The pack on the bench. One way for data: an act becomes a command, the command the next pack; the stage, the
@@ -34,6 +37,7 @@ const SAVE_EVERY_MS = 350
 export const useBench = defineStore('bench', () => {
   const notices = useNotices()
   const templates = useTemplates()
+  const care = useCare()
   const pack = shallowRef<Pack | null>(null)
   const base = shallowRef<Template | null>(null)
   /** The template, with a part of its own for every use that this pack has split off. */
@@ -42,6 +46,8 @@ export const useBench = defineStore('bench', () => {
   )
   const history = shallowRef<History>(emptyHistory())
   const savedAt = ref('')
+  /** From a save that failed to the next that did not. */
+  const troubled = ref(false)
   const saving = ref<'saved' | 'waiting' | 'elsewhere' | 'failed'>('saved')
   /** Which part, and which entry of its cast, is in the inspector. */
   const selected = ref<{ part: string; entry: string }>({ part: '', entry: '' })
@@ -49,6 +55,7 @@ export const useBench = defineStore('bench', () => {
   let lastSave = 0
   let running: Promise<void> | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
+  let again: ReturnType<typeof setTimeout> | null = null
   let channel: BroadcastChannel | null = null
 
   const setup = computed(() =>
@@ -79,6 +86,7 @@ export const useBench = defineStore('bench', () => {
     rev = row.rev
     savedAt.value = row.changed
     saving.value = 'saved'
+    troubled.value = false
     if (left !== null) later()
     selected.value = rememberedSelection(id) ?? selected.value
     if (specOf(template.value!, selected.value.part) === undefined)
@@ -121,11 +129,17 @@ export const useBench = defineStore('bench', () => {
       if (pack.value === current) saving.value = 'saved'
     } catch (error) {
       saving.value = error instanceof SavedElsewhere ? 'elsewhere' : 'failed'
-      if (saving.value === 'failed')
+      if (saving.value !== 'failed') return
+      if (!troubled.value)
         notices.warn(
           'This browser could not save the pack (its storage may be full). Save it as a file now so that nothing is lost.',
         )
+      troubled.value = true
+      if (again !== null) clearTimeout(again)
+      again = setTimeout(() => void save(), TRY_AGAIN_MS)
+      return
     }
+    troubled.value = false
   }
 
   function save(): Promise<void> {
@@ -150,6 +164,9 @@ export const useBench = defineStore('bench', () => {
 
   /** Saves what waits to be saved. */
   async function settle(): Promise<void> {
+    if (again !== null) clearTimeout(again)
+    again = null
+    if (saving.value === 'failed') await save()
     while (timer !== null || running !== null) await save()
   }
 
@@ -158,7 +175,7 @@ export const useBench = defineStore('bench', () => {
    * where it can be put at once, and taken up when the pack is opened next.
    */
   function leave(): void {
-    if (pack.value === null || saving.value !== 'waiting') return
+    if (pack.value === null || (saving.value !== 'waiting' && saving.value !== 'failed')) return
     leaveBehind({ id: pack.value.id, rev, changed: '', pack: pack.value, history: history.value }, running !== null)
     void settle()
   }
@@ -189,6 +206,7 @@ export const useBench = defineStore('bench', () => {
     command: Command,
     options: { mark?: string; files?: ReadonlyMap<string, Uint8Array> } = {},
   ): Promise<void> {
+    care.begin()
     if (options.files !== undefined && options.files.size > 0) await keepBytes(options.files)
     // Commands are plain data. What comes from a component may be a proxy, which no store takes.
     const given = JSON.parse(JSON.stringify(command)) as Command
@@ -247,12 +265,15 @@ export const useBench = defineStore('bench', () => {
     before,
     savedAt,
     saving,
+    troubled,
     selected,
     tally,
     canUndo,
     canRedo,
     open,
     reload,
+    save,
+    revision: () => rev,
     settle,
     leave,
     keepAsCopy,

@@ -1,30 +1,50 @@
 import { newPack, Pack } from '@core/pack/pack'
 import { emptyHistory } from '@core/pack/history'
+import { CATALOGUE } from '@core/template/catalogue'
 import type { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import { keepBytes, keepMine } from '../storage/assets'
-import type { PackRow } from '../storage/db'
-import { listPacks, loadPack, removePack, savePack } from '../storage/packs'
+import { bytesKept, keepBytes, keepMine } from '../storage/assets'
+import type { ClosedRow, PackRow } from '../storage/db'
+import { hasPack, listPacks, removePack, savePack } from '../storage/packs'
+import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
+import { useCare } from './care'
 import { useNotices } from './notices'
 import { useTemplates } from './templates'
 import * as z from 'zod'
 
-export type { PackRow }
+export type { ClosedRow, PackRow }
 
 const Demos = z.object({ demos: z.array(z.string().regex(/^[a-z0-9-]+$/)) })
 const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 
+const isKnown = (template: string): boolean => CATALOGUE.some((id) => id === template)
+
 /** The packs of this browser. */
 export const useLibrary = defineStore('library', () => {
   const packs = shallowRef<PackRow[]>([])
+  /** Rows that cannot be opened here: newer ones, damaged ones, and those of a template this Pack Post does not have. */
+  const closed = shallowRef<ClosedRow[]>([])
   const ready = shallowRef(false)
+  const care = useCare()
   const notices = useNotices()
   const templates = useTemplates()
 
   async function refresh(): Promise<void> {
-    packs.value = await listPacks()
+    const found = await listPacks()
+    packs.value = found.packs.filter(({ pack }) => isKnown(pack.template.id))
+    const strangers = found.packs.filter(({ pack }) => !isKnown(pack.template.id))
+    closed.value = [
+      ...strangers.map((row): ClosedRow => ({
+        id: row.id,
+        title: row.pack.label.title,
+        why: `It is made with the template “${row.pack.template.id}”, which this Pack Post does not have. Update it, or save its data.`,
+        changed: row.changed,
+        raw: { pack: row.pack, history: row.history },
+      })),
+      ...found.closed,
+    ]
     ready.value = true
   }
 
@@ -54,8 +74,9 @@ export const useLibrary = defineStore('library', () => {
           ),
         ),
     )
-    await keepBytes(files)
-    if ((await loadPack(pack.id)) === null) await savePack(pack, emptyHistory(), 0)
+    void keepBytes(files)
+    await bytesKept()
+    if (!(await hasPack(pack.id))) await savePack(pack, emptyHistory(), 0)
     localStorage.setItem('pack-post:demos', [...demosThere(), id].join(' '))
   }
 
@@ -95,21 +116,39 @@ export const useLibrary = defineStore('library', () => {
       )
       return null
     }
-    const there = await loadPack(pack.id)
-    const id = there === null ? pack.id : crypto.randomUUID()
-    await keepBytes(bytes)
-    for (const [hash, facts] of Object.entries(pack.assets)) await keepMine(hash, facts)
-    await savePack({ ...pack, id }, emptyHistory(), 0)
+    const there = await hasPack(pack.id)
+    const id = there ? crypto.randomUUID() : pack.id
+    try {
+      void keepBytes(bytes)
+      await bytesKept()
+      for (const [hash, facts] of Object.entries(pack.assets)) await keepMine(hash, facts)
+      await savePack({ ...pack, id }, emptyHistory(), 0)
+    } catch {
+      notices.warn(
+        `This browser has no room for “${file.name}”. Save packs as files and throw them away here, then open it again.`,
+      )
+      return null
+    }
     await refresh()
-    notices.say(
-      there === null ? `“${file.name}” is open.` : `“${file.name}” is open as a second pack beside the one you have.`,
-    )
+    notices.say(there ? `“${file.name}” is open as a second pack beside the one you have.` : `“${file.name}” is open.`)
     return id
   }
 
   /** The pack as a file to keep or hand on; null when something of it is missing. */
   async function saveFile(pack: Pack): Promise<Uint8Array | null> {
+    await lendUnstored()
     const saved = await workshop().savePack(pack, await templates.load(pack.template.id))
+    if (!saved.ok) {
+      notices.warn(saved.message)
+      return null
+    }
+    await care.filed(pack.id).catch(() => undefined)
+    return saved.value
+  }
+
+  /** A row that cannot be opened here, as a file with all it names; null when even that failed. */
+  async function saveRaw(row: ClosedRow): Promise<Uint8Array | null> {
+    const saved = await workshop().saveRaw(JSON.parse(JSON.stringify(row.raw)) as ClosedRow['raw'])
     if (saved.ok) return saved.value
     notices.warn(saved.message)
     return null
@@ -125,5 +164,5 @@ export const useLibrary = defineStore('library', () => {
     await refresh()
   }
 
-  return { packs, ready, open, refresh, start, openFile, saveFile, remove, restore }
+  return { packs, closed, ready, open, refresh, start, openFile, saveFile, saveRaw, remove, restore }
 })

@@ -7,6 +7,9 @@ import type { OwnerView, PostingView } from '@core/posting/protocol'
 vi.mock('#player-code', () => ({ default: 'var PackPostPlayer={}' }))
 
 const KEY = 'k'.repeat(43)
+const OTHER = 'o'.repeat(43)
+const wrongKey = () =>
+  json({ type: 'urn:pack-post:wrong-key', title: 'Wrong key', status: 403, detail: 'This key is not known here.' }, 403)
 const view = (change: Partial<PostingView> = {}): PostingView => ({
   id: 'posting-one',
   game: 'game-one',
@@ -107,7 +110,7 @@ async function stores() {
     if (path.startsWith('/api/')) calls.push({ path, init })
     return answer === undefined ? shipped(path, init) : answer()
   })
-  const [{ useBench }, { usePosting }, { savePack }, { readKey }] = await Promise.all([
+  const [{ useBench }, { usePosting }, { savePack }, { readKey, keepKey }] = await Promise.all([
     import('./bench'),
     import('./posting'),
     import('../storage/packs'),
@@ -117,7 +120,7 @@ async function stores() {
   const id = `posting-pack-${count++}`
   await savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
   await bench.open(id)
-  return { bench, posting: usePosting(), readKey, large: () => (zip = new Uint8Array(26_000_000)) }
+  return { bench, posting: usePosting(), readKey, keepKey, large: () => (zip = new Uint8Array(26_000_000)) }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {
@@ -127,6 +130,47 @@ const post = () => at.posting.post({ visibility: 'only-me', note: 'first', asNew
 const header = (call: { init: RequestInit }) => (call.init.headers as Record<string, string>)['authorization']
 
 describe('posting', () => {
+  it('never gives up a key for an answer that is not the arcade’s own word on it', async () => {
+    await at.keepKey('http://quay.invalid', OTHER)
+    for (const answer of [
+      () => new Response('<h1>403 Forbidden</h1>', { status: 403 }),
+      () => json({ type: 'about:blank', title: 'Forbidden', status: 403, detail: 'A proxy says no.' }, 403),
+      () => json({}, 503),
+    ]) {
+      answers['POST /api/arcade/session'] = answer
+      await post()
+      expect(at.posting.trouble).toContain('did not answer')
+      expect(await at.posting.mail()).toBeNull()
+      expect(await at.readKey('http://quay.invalid')).toBe(OTHER)
+    }
+    expect(calls.some((call) => call.path === '/api/arcade/keys')).toBe(false)
+  })
+
+  it('puts a key aside that the arcade does not know, looks at mail without making one, and goes back when it is known again', async () => {
+    await at.keepKey('http://quay.invalid', OTHER)
+    const knows = new Set<string>([KEY])
+    answers['POST /api/arcade/session'] = () => {
+      const asked = header(calls.at(-1)!)?.slice('Bearer '.length) ?? ''
+      return knows.has(asked) ? json({ ok: true }) : wrongKey()
+    }
+    expect(await at.posting.mail()).toBeNull()
+    expect(await at.readKey('http://quay.invalid')).toBe(OTHER)
+    await post()
+    expect(await at.readKey('http://quay.invalid')).toBe(KEY)
+    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([OTHER])
+    expect(await at.posting.useOldKey(OTHER)).toBe(false)
+    knows.add(OTHER)
+    expect(await at.posting.useOldKey(OTHER)).toBe(true)
+    expect(await at.readKey('http://quay.invalid')).toBe(OTHER)
+    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([KEY])
+    // The present one is forgotten by the arcade: the one before is found by itself.
+    knows.delete(OTHER)
+    answers['GET /api/arcade/mail'] = () => json({ letters: [], readUntil: '' })
+    expect(await at.posting.mail()).toEqual({ letters: [], readUntil: '' })
+    expect(await at.readKey('http://quay.invalid')).toBe(KEY)
+    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([OTHER])
+  })
+
   it('gets a key once, sends, follows the states and remembers the link in the pack', async () => {
     await post()
     expect(at.posting.phase).toBe('following')
@@ -173,14 +217,17 @@ describe('posting', () => {
     expect(at.bench.pack!.postings).toHaveLength(1)
   })
 
-  it('takes a new key where the arcade does not know the old one any more', async () => {
+  it('takes a new key to post with where the arcade does not know the old one any more', async () => {
     await post()
     Stream.last!.tell(view({ state: 'live' }))
-    answers['POST /api/arcade/session'] = () => json({}, 403)
+    answers['POST /api/arcade/session'] = wrongKey
     const other = 'z'.repeat(43)
     answers['POST /api/arcade/keys'] = () => json({ key: other })
-    await at.posting.setVisibility('public')
+    expect(await at.posting.setVisibility('public')).toBe(false)
+    expect(await at.readKey('http://quay.invalid')).toBe(KEY)
+    await post()
     expect(await at.readKey('http://quay.invalid')).toBe(other)
+    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([KEY])
   })
 
   it('tells in the arcade’s own words why it was refused, and can be tried again', async () => {

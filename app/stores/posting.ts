@@ -22,11 +22,17 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import * as z from 'zod'
 import { TYPEFACE_URL } from '~/composables/typeface'
-import { keepKey, readKey } from '../storage/keys'
+import { bytesKept } from '../storage/assets'
+import { keepKey, oldKeys, readKey } from '../storage/keys'
+import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
 import { useBench } from './bench'
 import { useNotices } from './notices'
 
+/** The one answer that says something about a key. */
+const WRONG_KEY = 'urn:pack-post:wrong-key'
+const NO_KEY =
+  'The arcade does not know this browser. Open Pack Post in the browser the game was posted from, or take its key file in.'
 const FINAL = new Set(['returned', 'live', 'withdrawn'])
 /** What was asked for when an upload began, so that it goes on as it was meant after the tab was closed. */
 const Pending = z.object({ request: PostRequestSchema.omit({ upload: true }), bytes: z.int() })
@@ -62,6 +68,7 @@ export const usePosting = defineStore('posting', () => {
 
   async function build(): Promise<Parcel | null> {
     if (bench.pack === null || bench.template === null) return null
+    await bytesKept().catch(lendUnstored)
     typeface ??= fetch(TYPEFACE_URL).then(async (answer) => new Uint8Array(await answer.arrayBuffer()))
     const built = await workshop().build(toRaw(bench.template), toRaw(bench.pack), playerCode, await typeface)
     if (built.ok) return built.value
@@ -79,7 +86,8 @@ export const usePosting = defineStore('posting', () => {
   }
 
   async function call<T>(path: string, schema: z.ZodType<T>, init: RequestInit = {}): Promise<T> {
-    const key = await ownKey()
+    const key = await knownKey()
+    if (key === null) throw new Error(NO_KEY)
     const answer = await fetch(path, {
       ...init,
       headers: { 'content-type': 'application/json', authorization: `Bearer ${key}`, ...init.headers },
@@ -87,23 +95,49 @@ export const usePosting = defineStore('posting', () => {
     return read(answer, schema)
   }
 
-  /** This browser's key at this arcade; made with the first posting. */
-  async function ownKey(): Promise<string> {
+  /** Whether the arcade knows a key. Only its own word counts: whatever else answers says nothing about the key. */
+  async function isKnown(key: string): Promise<boolean> {
+    const answer = await fetch('/api/arcade/session', { method: 'POST', headers: { authorization: `Bearer ${key}` } })
+    if (answer.ok) return true
+    const problem = Problem.safeParse(await answer.json().catch(() => null))
+    if (problem.success && problem.data.type === WRONG_KEY) return false
+    throw new Error('The arcade did not answer. Try again in a moment.')
+  }
+
+  /** This browser's key at this arcade, or one it had before that the arcade still knows; null when there is none. */
+  async function knownKey(): Promise<string | null> {
     const host = window.location.origin
-    const known = await readKey(host)
-    if (known !== null) {
-      const answer = await fetch('/api/arcade/session', {
-        method: 'POST',
-        headers: { authorization: `Bearer ${known}` },
-      })
-      if (answer.ok) return known
-      if (answer.status !== 403) throw new Error('The arcade did not answer. Try again in a moment.')
-      // The arcade's own store was emptied: a key it does not know opens nothing any more.
-    }
+    const key = await readKey(host)
+    if (key === null) return null
+    if (await isKnown(key)) return key
+    for (const { key: old } of await oldKeys(host))
+      if (await isKnown(old)) {
+        await keepKey(host, old)
+        return old
+      }
+    return null
+  }
+
+  /** As above; made where there is none. What was there before is put aside: its games may come back. */
+  async function ownKey(): Promise<string> {
+    const known = await knownKey()
+    if (known !== null) return known
     const { key } = await read(await fetch('/api/arcade/keys', { method: 'POST' }), KeyAnswer)
-    await keepKey(host, key)
+    await keepKey(window.location.origin, key)
     return key
   }
+
+  /** Goes back to a key this browser had before. */
+  async function useOldKey(key: string): Promise<boolean> {
+    const done = await attempt(async () => {
+      if (!(await isKnown(key))) throw new Error('The arcade does not know this key either. It stays in the list.')
+      await keepKey(window.location.origin, key)
+      return true
+    })
+    if (done === true) await catchUp()
+    return done === true
+  }
+  const earlierKeys = () => oldKeys(window.location.origin)
 
   /** Sends bytes so that they can be broken off and taken up again; returns the upload's id. */
   async function send(zip: Uint8Array, key: string): Promise<string> {
@@ -465,6 +499,8 @@ export const usePosting = defineStore('posting', () => {
     revoke,
     recoveryFile,
     recover,
+    earlierKeys,
+    useOldKey,
     hasKey,
     figures,
     emails,

@@ -27,7 +27,7 @@ import { hashOf } from '@core/pack/hash'
 import type { Pack } from '@core/pack/pack'
 import { broken, newFacts } from '@core/pack/take-in'
 import { buildParcel, type Parcel } from '@core/parcel/build'
-import { openPackFile, savePackFile } from '@core/parcel/pack-file'
+import { openPackFile, savePackFile, saveRawPack } from '@core/parcel/pack-file'
 import { unzipSafely } from '@core/parcel/unzip'
 import { decodeSound } from '@core/sound/decode'
 import type { Samples } from '@core/sound/samples'
@@ -38,6 +38,7 @@ import * as Comlink from 'comlink'
 import { decodeExact, encodeSmall } from './png'
 import { encoders } from './encoders'
 import { soundWork } from './sound-work'
+import { lendBytes, readBytes } from '../storage/assets'
 import { assetBytes } from './sources'
 
 /** Comlink drops fields of errors, so failures a person can act on come back as values. */
@@ -432,7 +433,12 @@ const workshop = {
       return buildParcel({ template, pack, playerCode, typeface, bytes: ctx.bytes, pixels: ctx.pixels })
     }),
 
+  /** Bytes that the page could not store: they are found here from now on. */
+  lend: (files: ReadonlyMap<string, Uint8Array>): void => lendBytes(files),
+
   savePack: (pack: Pack, template: Template) => answer(() => savePackFile(pack, (hash) => assetBytes(hash, template))),
+
+  saveRaw: (raw: { pack: unknown; history?: unknown }) => answer(() => saveRawPack(raw, readBytes)),
 
   openPack: (bytes: Uint8Array, file: string) => answer(async () => openPackFile(bytes, file)),
 

@@ -5,7 +5,7 @@ import { userError } from '../errors'
 import { labelAssets } from '../label/label'
 import { assetsOf } from '../pack/content'
 import { hashOf } from '../pack/hash'
-import { factsOf, type Pack } from '../pack/pack'
+import { factsOf, Pack } from '../pack/pack'
 import type { Template } from '../template/template'
 import { buildGameDoc, TYPEFACE_FILE } from './game-doc'
 import { creditsPage, parcelPage, singlePage } from './html'
@@ -47,7 +47,9 @@ function sorted(_key: string, value: unknown): unknown {
 export const stableJson = (value: unknown): string => JSON.stringify(value, sorted)
 
 /** Builds the playable site and the one-page game. Deterministic: same pack, template and player give the same bytes. */
-export async function buildParcel(source: ParcelSource): Promise<Parcel> {
+export async function buildParcel(given: ParcelSource): Promise<Parcel> {
+  // Only what this version knows goes out: an arcade builds the document anew from what it can read.
+  const source = { ...given, pack: Pack.parse(given.pack) }
   const { template, pack } = source
   const doc = buildGameDoc(template, pack)
   const files = new Map<string, Uint8Array>()

@@ -1,8 +1,9 @@
-import { userError, UserError } from '../errors'
+import { userError } from '../errors'
+import { sniff } from '../art/sniff'
 import { EXTENSIONS } from '../pack/asset'
 import { hashOf } from '../pack/hash'
-import { migratePack } from '../pack/migrations'
-import { Pack, PACK_VERSION, usedAssets } from '../pack/pack'
+import { usedAssets, type Pack } from '../pack/pack'
+import { readPackJson } from '../pack/read'
 import { unzipSafely } from './unzip'
 import { zipFiles } from './zip'
 
@@ -27,6 +28,28 @@ export async function savePackFile(
         `The file “${facts.source.file}” is gone from this browser, so the pack cannot be saved whole. Swap it in again, then save.`,
       )
     files.set(`assets/${hash}.${EXTENSIONS[facts.mime]}`, bytes)
+  }
+  return zipFiles(files)
+}
+
+/**
+ * A stored pack that cannot be opened here, as a file: its data as it is, and every file of this browser that it names.
+ * A Pack Post that knows its format opens it like any NAME.pack.zip.
+ */
+export async function saveRawPack(
+  raw: { pack: unknown; history?: unknown },
+  bytesOf: (hash: string) => Promise<Uint8Array | null>,
+): Promise<Uint8Array> {
+  const text = (value: unknown) => encoder.encode(JSON.stringify(value ?? null, null, 1) + '\n')
+  const files = new Map<string, Uint8Array>([
+    ['pack.json', text(raw.pack)],
+    ['history.json', text(raw.history)],
+  ])
+  for (const hash of new Set(JSON.stringify(raw.pack ?? null).match(/[0-9a-f]{64}/g))) {
+    const bytes = await bytesOf(hash)
+    if (bytes === null) continue
+    const kind = sniff(bytes)
+    files.set(`assets/${hash}.${kind === null ? 'bin' : EXTENSIONS[kind.mime]}`, bytes)
   }
   return zipFiles(files)
 }
@@ -58,25 +81,4 @@ export function openPackFile(bytes: Uint8Array, file: string): { pack: Pack; byt
     found.set(hash, content)
   }
   return { pack, bytes: found }
-}
-
-export function readPackJson(text: string, file: string): Pack {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch {
-    throw userError('pack-json', `The pack in “${file}” cannot be read. Ask for it to be saved again.`)
-  }
-  const version = (raw as { version?: unknown } | null)?.version
-  if (typeof version === 'number' && version > PACK_VERSION)
-    throw userError(
-      'pack-newer',
-      `“${file}” was made with a newer Pack Post (format ${version}, this one knows ${PACK_VERSION}). Update Pack Post, then open it again.`,
-    )
-  try {
-    return Pack.parse(migratePack(raw))
-  } catch (error) {
-    if (error instanceof UserError) throw error
-    throw userError('pack-shape', `The pack in “${file}” has parts that make no sense, so it was not opened.`)
-  }
 }
