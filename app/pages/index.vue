@@ -2,7 +2,7 @@
 import type { Template } from '@core/template/template'
 import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
-import { useLibrary, type PackRow } from '~/stores/library'
+import { useLibrary, type ClosedRow, type PackRow } from '~/stores/library'
 import { useNotices } from '~/stores/notices'
 import { useTemplates } from '~/stores/templates'
 
@@ -48,6 +48,11 @@ async function save(row: PackRow): Promise<void> {
   if (bytes !== null) download(bytes, `${fileWord(row.pack.label.title)}.pack.zip`, 'application/zip')
 }
 
+async function saveRaw(row: ClosedRow): Promise<void> {
+  const bytes = await library.saveRaw(row)
+  if (bytes !== null) download(bytes, `${fileWord(row.title)}.pack.zip`, 'application/zip')
+}
+
 async function throwAway(row: PackRow): Promise<void> {
   await library.remove(row.id)
   thrown.value = row
@@ -77,7 +82,9 @@ async function bringBack(): Promise<void> {
         <div class="heading">
           <h1>On your bench</h1>
           <p class="soft">
-            {{ library.packs.length }} {{ library.packs.length === 1 ? 'pack' : 'packs' }}, kept in this browser
+            {{ library.packs.length }} {{ library.packs.length === 1 ? 'pack' : 'packs' }}, kept in this browser{{
+              library.closed.length === 0 ? '' : `, and ${library.closed.length} that cannot be opened here`
+            }}
           </p>
         </div>
         <div class="row" data-testid="packs">
@@ -90,6 +97,7 @@ async function bringBack(): Promise<void> {
               @remove="throwAway(row)"
             />
           </template>
+          <HomeClosedStamp v-for="row in library.closed" :key="`closed-${row.id}`" :row="row" @save="saveRaw(row)" />
           <button :class="['plain-button', 'drop', 'soft', { over }]" @click="picker?.click()">
             Drop a pack file anywhere on this page, or press here to open one
           </button>

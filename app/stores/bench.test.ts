@@ -154,11 +154,90 @@ describe('the bench', () => {
 })
 
 describe('storage', () => {
-  it('leaves out rows it cannot read and harms none', async () => {
-    await at.db().packs.put({ id: 'odd-row', rev: 1, changed: 'x', pack: { nonsense: true }, history: {} } as never)
-    expect((await at.listPacks()).map((row) => row.id)).toEqual([id])
-    expect(await at.db().packs.count()).toBe(2)
-    await expect(at.loadPack('odd-row')).rejects.toThrow()
+  it('shows rows it cannot open as closed, says why, and harms none', async () => {
+    const newer = { ...puffinCatch(), version: 2, shape: 'tall' }
+    await at
+      .db()
+      .packs.bulkPut([
+        { id: 'odd-row', rev: 1, changed: 'x', pack: { nonsense: true }, history: {} },
+        { id: 'newer-row', rev: 1, changed: 'y', pack: newer, history: {} },
+        { id: 'bare-row' },
+      ] as never)
+    const { packs, closed } = await at.listPacks()
+    expect(packs.map((row) => row.id)).toEqual([id])
+    expect(closed.map((row) => row.id)).toEqual(['newer-row', 'odd-row', 'bare-row'])
+    expect(closed[0]).toMatchObject({ title: 'Puffin Catch', why: expect.stringContaining('newer Pack Post') })
+    expect(closed[1]!.why).toContain('damaged')
+    expect(closed[0]!.raw.pack).toEqual(newer)
+    expect(await at.db().packs.count()).toBe(4)
+    await expect(at.loadPack('odd-row')).rejects.toThrow('damaged')
+  })
+
+  it('keeps fields it does not know, over opening, editing and saving', async () => {
+    const { pack } = (await at.loadPack(id))!
+    const backdrop = { ...pack.parts['backdrop'], tilt: 3 }
+    const odd = { ...pack, id: `${id}-odd`, mood: 'windy', parts: { ...pack.parts, backdrop } }
+    await at.savePack(odd as never, emptyHistory(), 0)
+    await at.bench.open(odd.id)
+    await at.bench.act('Write', words('changed'))
+    await at.bench.settle()
+    const stored = (await at.db().packs.get(odd.id))!.pack as unknown as typeof odd
+    expect(stored).toMatchObject({ mood: 'windy', parts: { backdrop: { tilt: 3 }, 'win-words': { text: 'changed' } } })
+  })
+
+  it('opens a pack whose history makes no sense, without its history', async () => {
+    await at.db().packs.update(id, { history: { past: 'lost' } as never })
+    expect(await at.loadPack(id)).toMatchObject({ id, history: emptyHistory() })
+  })
+
+  it('never saves a pack that names bytes which are not there: tries again, tells, and hands them out meanwhile', async () => {
+    const bytes = drawerFile('puffin.png')
+    const hash = hashOf(bytes)
+    const put = vi.spyOn(at.db().assets, 'bulkPut').mockRejectedValue(new Error('quota'))
+    const before = (await at.loadPack(id))!
+    await at.bench.act('Swap', words('with a picture'), { files: new Map([[hash, bytes]]) })
+    await at.bench.act('Write', words('and more'))
+    await at.bench.settle()
+    expect(at.bench.troubled).toBe(true)
+    expect(at.notices.current!.text).toContain('Save it as a file now')
+    expect((await at.loadPack(id))!.rev).toBe(before.rev)
+    expect(await at.readBytes(hash)).toEqual(bytes)
+    expect([...at.unstoredBytes().keys()]).toContain(hash)
+    put.mockRestore()
+    await at.bench.save()
+    expect(at.bench).toMatchObject({ troubled: false, saving: 'saved' })
+    expect((await at.db().assets.get(hash))!.bytes).toEqual(bytes)
+    expect((await at.loadPack(id))!.pack.parts['win-words']).toMatchObject({ text: 'and more' })
+    expect(at.unstoredBytes().size).toBe(0)
+  })
+
+  it('asks the browser with the first edit to keep what is here, and reminds of a file after many saves, until put off', async () => {
+    let asked = 0
+    vi.stubGlobal('navigator', {
+      storage: {
+        persist: async () => ++asked > 0,
+        persisted: async () => asked > 0,
+        estimate: async () => ({ quota: 900, usage: 400 }),
+      },
+    })
+    const { useCare } = await import('./care')
+    const care = useCare()
+    await at.bench.act('Write', words('one'))
+    await at.bench.act('Write', words('two'))
+    await at.bench.settle()
+    expect(asked).toBe(1)
+    await care.follow(id, at.bench.revision())
+    expect(care.room).toEqual({ left: 500, persisted: true })
+    expect(care.due).toBe(false)
+    await care.follow(id, 100)
+    expect(care.due).toBe(true)
+    await care.putOff()
+    expect(care.due).toBe(false)
+    await care.follow(id, 100)
+    expect(care.due).toBe(false)
+    await care.filed(id)
+    expect(care.row!.filedRev).toBe(at.bench.revision())
+    vi.unstubAllGlobals()
   })
 
   it('refuses a save over another revision', async () => {

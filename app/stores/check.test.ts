@@ -34,7 +34,7 @@ async function stores() {
   ])
   const bench = useBench()
   await savePack({ ...puffinCatch(), id: `checked-${Math.floor(performance.now() * 1000)}` }, emptyHistory(), 0)
-  const [row] = await (await import('../storage/packs')).listPacks()
+  const [row] = (await (await import('../storage/packs')).listPacks()).packs
   await bench.open(row!.id)
   return { bench, check: useCheck(), notices: useNotices() }
 }

@@ -2,7 +2,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { bytesFrom, puffinCatch, windfall } from '../../tests/support/fixtures'
 import { standInForBrowser } from '../../tests/support/app'
 import { UserError } from '@core/errors'
-import { openPackFile, savePackFile } from '@core/parcel/pack-file'
+import { unzipSafely } from '@core/parcel/unzip'
+import { zipFiles } from '@core/parcel/zip'
+import { openPackFile, savePackFile, saveRawPack } from '@core/parcel/pack-file'
 
 /** The worker's part, in this thread. */
 const workshop = {
@@ -15,6 +17,7 @@ const workshop = {
     }
   },
   savePack: async () => ({ ok: true, value: await savePackFile(puffinCatch(), bytesFrom()) }),
+  saveRaw: async (raw: { pack: unknown }) => ({ ok: true, value: await saveRawPack(raw, bytesFrom()) }),
 }
 
 async function stores() {
@@ -70,6 +73,33 @@ describe('the library', () => {
     expect(at.library.packs).toHaveLength(2)
     expect(at.notices.current!.text).toContain('second pack beside')
     expect((await at.listMine()).length).toBe(Object.keys(puffinCatch().assets).length)
+  })
+
+  it('lists packs it cannot open, and gives their data out as a file with all it names', async () => {
+    const newer = { ...puffinCatch(), version: 2, shape: 'tall' }
+    const strange = { ...puffinCatch(), id: 'strange-template', template: { id: 'unheard-of', version: '1.0' } }
+    await at.db().packs.bulkPut([
+      { id: 'newer-row', rev: 1, changed: 'a', pack: newer, history: {} },
+      { id: strange.id, rev: 1, changed: 'b', pack: strange, history: { past: [], future: [] } },
+    ] as never)
+    await at.library.refresh()
+    expect(at.library.packs).toEqual([])
+    expect(at.library.closed.map((row) => row.id)).toEqual(['strange-template', 'newer-row'])
+    expect(at.library.closed[0]!.why).toContain('template “unheard-of”')
+    const files = unzipSafely((await at.library.saveRaw(at.library.closed[1]!))!, 'raw')
+    expect(JSON.parse(new TextDecoder().decode(files.get('pack.json')))).toEqual(newer)
+    const named = Object.keys(puffinCatch().assets).length
+    expect([...files.keys()].filter((name) => name.startsWith('assets/')).length).toBeGreaterThanOrEqual(named)
+    // Opened by a version that knows the format, it is a pack file like any other.
+    files.set('pack.json', new TextEncoder().encode(JSON.stringify({ ...newer, version: 1 })))
+    expect(openPackFile(zipFiles(files), 'raw').pack).toMatchObject({ id: 'demo-puffin-catch', shape: 'tall' })
+  })
+
+  it('keeps nothing of a pack file this browser has no room for, and says so', async () => {
+    vi.spyOn(at.db().assets, 'bulkPut').mockRejectedValue(new Error('quota'))
+    expect(await at.library.openFile(file(await savePackFile(puffinCatch(), bytesFrom())))).toBeNull()
+    expect(at.notices.current!.text).toContain('no room for “puffin.pack.zip”')
+    expect(await at.db().packs.count()).toBe(0)
   })
 
   it('tells what is wrong with a file in one sentence and keeps nothing of it', async () => {

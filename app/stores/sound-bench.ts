@@ -177,7 +177,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
       )
       if (made === null) return notices.warn('The file of this sound cannot be opened any more. Swap it in again.')
       const { asset } = made
-      if (asset !== undefined) void keepBytes(new Map([[asset.hash, asset.bytes]])).catch(() => undefined)
+      if (asset !== undefined) void keepBytes(new Map([[asset.hash, asset.bytes]]))
       await bench.act(name, {
         type: 'set-part',
         part: part.value,

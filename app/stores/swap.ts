@@ -45,7 +45,7 @@ export const useSwap = defineStore('swap', () => {
     const { hash, facts, files, bitmap, told } = taken
     if (bitmap !== undefined) assetsStore.put(hash, bitmap)
     else if (facts.mime.startsWith('image/')) assetsStore.prime(hash, facts.mime, files.get(hash)!)
-    void keepBytes(files).catch(() => undefined)
+    void keepBytes(files)
     void keepMine(hash, facts).catch(() => undefined)
     for (const sentence of told) notices.say(sentence)
     return taken
@@ -323,7 +323,7 @@ export const useSwap = defineStore('swap', () => {
         return
       }
       for (const [hash, bytes] of made.files) assetsStore.prime(hash, 'image/png', bytes)
-      void keepBytes(made.files).catch(() => undefined)
+      void keepBytes(made.files)
       await setSprite(part, entry, name, made.sprite, '', made.assets)
     })
   }

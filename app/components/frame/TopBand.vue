@@ -1,19 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { NO_TITLE } from '@core/parcel/game-doc'
+import { savePackAsFile } from '~/composables/save-pack'
 import { useBench } from '~/stores/bench'
+import { useCare } from '~/stores/care'
 
 const emit = defineEmits<{ find: []; play: [] }>()
 const bench = useBench()
+const care = useCare()
 const router = useRouter()
 const editing = ref(false)
 const title = computed(() => bench.pack?.label.title.trim() || NO_TITLE)
-const saved = computed(() => {
-  const at = new Date(bench.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false })
-  return { waiting: 'Saving…', failed: 'Not saved', elsewhere: 'Changed in another tab', saved: `Saved ${at}` }[
-    bench.saving
-  ]
-})
 
 function rename(event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim()
@@ -49,9 +46,7 @@ async function keepBoth(): Promise<void> {
       <span class="from soft">from {{ bench.template?.name }} {{ bench.template?.version }}</span>
     </div>
     <FrameRouteLine class="middle" />
-    <span :class="['saved', { soft: bench.saving !== 'elsewhere' }]" role="status" data-testid="saved">{{
-      saved
-    }}</span>
+    <FrameKeeping />
     <div class="tools">
       <v-btn icon variant="text" aria-label="Undo" :disabled="bench.canUndo === ''" @click="bench.undo()">
         <BitsIcon name="undo" />
@@ -74,6 +69,23 @@ async function keepBoth(): Promise<void> {
     <span>This pack was changed in another tab, and here too. Nothing has been overwritten.</span>
     <v-btn variant="outlined" @click="bench.reload()">Take the other tab’s</v-btn>
     <v-btn variant="outlined" @click="keepBoth">Keep mine as a second pack</v-btn>
+  </div>
+  <div v-else-if="bench.troubled" class="elsewhere" role="alert" data-testid="not-saved">
+    <span
+      >This browser could not save the pack; its storage may be full. Everything is still in this tab: save it as a file
+      before you close it.</span
+    >
+    <v-btn variant="outlined" @click="savePackAsFile">Save as a file</v-btn>
+    <v-btn variant="outlined" @click="bench.save()">Try again</v-btn>
+  </div>
+  <div v-else-if="care.due" class="elsewhere" role="status" data-testid="file-reminder">
+    <span>{{
+      care.row?.filed
+        ? 'A lot has changed since this pack was last saved as a file.'
+        : 'This pack is only in this browser. A file of it is safe from a cleared browser.'
+    }}</span>
+    <v-btn variant="outlined" @click="savePackAsFile">Save as a file</v-btn>
+    <v-btn variant="text" @click="care.putOff()">Not now</v-btn>
   </div>
 </template>
 
@@ -116,10 +128,6 @@ input.title {
 }
 .middle {
   margin: 0 auto;
-}
-.saved {
-  font-size: 13px;
-  white-space: nowrap;
 }
 .tools {
   display: flex;

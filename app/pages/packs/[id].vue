@@ -47,13 +47,19 @@ function key(event: KeyboardEvent): void {
   } else if (event.key === '?' && !typing(event.target)) keys.value = true
 }
 const leaving = () => bench.leave()
+/** Only while something is at stake: the browser asks whether the page is really to be left. */
+const asking = (event: BeforeUnloadEvent) => {
+  if (bench.troubled) event.preventDefault()
+}
 onMounted(() => {
   window.addEventListener('keydown', key)
   window.addEventListener('pagehide', leaving)
+  window.addEventListener('beforeunload', asking)
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', key)
   window.removeEventListener('pagehide', leaving)
+  window.removeEventListener('beforeunload', asking)
   void bench.settle()
 })
 </script>
@@ -82,7 +88,7 @@ onBeforeUnmount(() => {
         {{
           state === 'missing'
             ? 'Packs live in the browser they were made in. If you saved it as a file, open that file.'
-            : 'It was kept by another version of Pack Post. It has been left as it is; if you saved it as a file, open that file.'
+            : 'It has been left as it is. The list of your packs says why, and gives its data as a file.'
         }}
       </p>
       <NuxtLink to="/">To your packs</NuxtLink>

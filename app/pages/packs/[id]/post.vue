@@ -3,16 +3,14 @@ import { changesSince, proposeNote } from '@core/posting/changes'
 import type { GoLive } from '@core/posting/protocol'
 import { verdict } from '@core/check/texts'
 import { computed, onMounted, ref, watch } from 'vue'
-import { download, fileWord } from '~/composables/download'
+import { savePackAsFile } from '~/composables/save-pack'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
-import { useLibrary } from '~/stores/library'
 import { usePosting } from '~/stores/posting'
 
 const bench = useBench()
 const check = useCheck()
 const posting = usePosting()
-const library = useLibrary()
 const note = ref(posting.last?.note ?? '')
 const answer = ref('')
 const as = ref<'release' | 'new'>('release')
@@ -75,10 +73,6 @@ function post(): void {
     answer: answer.value,
     asNew: as.value === 'new',
   })
-}
-async function savePack(): Promise<void> {
-  const bytes = await library.saveFile(bench.pack!)
-  if (bytes !== null) download(bytes, `${fileWord(bench.pack!.label.title)}.pack.zip`, 'application/zip')
 }
 </script>
 
@@ -174,7 +168,7 @@ async function savePack(): Promise<void> {
             <v-btn v-if="posting.phase === 'paused'" color="primary" data-testid="resume" @click="posting.resume"
               ><BitsIcon name="play" />Go on</v-btn
             >
-            <v-btn variant="outlined" data-testid="save-pack" @click="savePack">Save the pack</v-btn>
+            <v-btn variant="outlined" data-testid="save-pack" @click="savePackAsFile">Save the pack</v-btn>
             <span v-if="busy" role="status">{{ doing }}</span>
             <span v-else-if="check.must.length > 0" class="soft"
               >{{ verdict(check.findings) }}. <NuxtLink :to="`/packs/${bench.pack!.id}/check`">Look</NuxtLink></span
