@@ -1,4 +1,5 @@
 import type { Mime } from '@core/pack/asset'
+import { mayDecode } from '@core/pack/take-in'
 import type { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { bytesKept } from '../storage/assets'
@@ -16,7 +17,7 @@ export const useAssets = defineStore('assets', () => {
   }
 
   async function decode(hash: string, mime: Mime, bytes: Uint8Array | null): Promise<ImageBitmap | null> {
-    if (bytes === null) return null
+    if (bytes === null || !mayDecode(bytes)) return null
     try {
       const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }))
       bitmaps.set(hash, bitmap)

@@ -25,10 +25,10 @@ import type { AssetFacts, Mime } from '@core/pack/asset'
 import type { Frame, SpriteContent, Strip } from '@core/pack/content'
 import { hashOf } from '@core/pack/hash'
 import type { Pack } from '@core/pack/pack'
-import { broken, newFacts } from '@core/pack/take-in'
+import { broken, mayDecode, newFacts } from '@core/pack/take-in'
 import { buildParcel, type Parcel } from '@core/parcel/build'
 import { openPackFile, savePackFile, saveRawPack } from '@core/parcel/pack-file'
-import { unzipSafely } from '@core/parcel/unzip'
+import { ART_LIMITS, unzipSafely } from '@core/parcel/unzip'
 import { decodeSound } from '@core/sound/decode'
 import type { Samples } from '@core/sound/samples'
 import type { Template } from '@core/template/template'
@@ -57,6 +57,7 @@ async function answer<T>(does: () => Promise<T>): Promise<Answer<T>> {
 let shown: ImageBitmap | null = null
 
 async function decodePicture(bytes: Uint8Array, mime: Mime, keep = false): Promise<Pixels> {
+  if (!mayDecode(bytes)) throw new Error('more pixels than are taken')
   const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }))
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
   const ink = canvas.getContext('2d', { willReadFrequently: true })!
@@ -255,7 +256,7 @@ const workshop = {
   /** What is inside a ZIP that was dropped: pictures and sheet descriptions; all else is left out. */
   unpack: (name: string, bytes: Uint8Array) =>
     answer(async () =>
-      [...unzipSafely(bytes, name)]
+      [...unzipSafely(bytes, name, ART_LIMITS)]
         .filter(([file]) => /\.(png|apng|jpe?g|webp|gif|svg|json)$/i.test(file) && !/(^|\/)(\.|__MACOSX)/.test(file))
         .map(([file, content]) => ({ name: file, bytes: content })),
     ),

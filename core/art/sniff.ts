@@ -46,11 +46,32 @@ function webpSize(bytes: Uint8Array): Sniffed | null {
   return null
 }
 
+/** As much of an SVG's head as is looked through for its first element. */
+const SVG_HEAD = 16_384
+
+/** Attributes of the first element when it is <svg>, after instructions, comments and a document type; else null. */
+function svgElement(text: string): string | null {
+  let at = 0
+  const behind = (mark: string, from: number): number => {
+    const found = text.indexOf(mark, from)
+    return found < 0 ? text.length : found + mark.length
+  }
+  while (at < text.length) {
+    if (text.startsWith('<?', at)) at = behind('?>', at)
+    else if (text.startsWith('<!--', at)) at = behind('-->', at + 4)
+    else if (text.startsWith('<!', at)) at = behind('>', at)
+    else if (/\s|\uFEFF/.test(text[at]!)) at++
+    else break
+  }
+  if (!/^<svg[\s/>]/i.test(text.slice(at, at + 5))) return null
+  const end = text.indexOf('>', at)
+  return end < 0 ? null : text.slice(at + 4, end)
+}
+
 function svgSize(bytes: Uint8Array): Sniffed | null {
-  const head = new TextDecoder().decode(bytes.subarray(0, 4096))
-  const open = /^\uFEFF?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg\b([^>]*)>/i.exec(head)
+  const open = svgElement(new TextDecoder().decode(bytes.subarray(0, SVG_HEAD)))
   if (open === null) return null
-  const attribute = (name: string) => new RegExp(`\\s${name}\\s*=\\s*["']([^"']*)["']`, 'i').exec(open[1]!)?.[1] ?? ''
+  const attribute = (name: string) => new RegExp(`\\s${name}\\s*=\\s*["']([^"']*)["']`, 'i').exec(open)?.[1] ?? ''
   const px = (text: string) => (/^\s*[\d.]+(px)?\s*$/.test(text) ? Math.round(Number.parseFloat(text)) : 0)
   const box = attribute('viewBox')
     .trim()

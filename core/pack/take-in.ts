@@ -21,6 +21,16 @@ export function checkFileSize(name: string, bytes: number): void {
     )
 }
 
+/** Whether a picture of this size is unpacked at all. */
+export const sizeFits = ({ width, height }: { width: number; height: number }): boolean =>
+  width <= TAKE_IN.sidePx && height <= TAKE_IN.sidePx && width * height <= TAKE_IN.areaPx
+
+/** Whether these bytes may be handed to a decoder of pictures: by the size they say, before a pixel is made. */
+export function mayDecode(bytes: Uint8Array): boolean {
+  const kind = sniff(bytes)
+  return kind !== null && isPicture(kind.mime) && sizeFits(kind)
+}
+
 /** What the file really is, whatever its name says. Throws a UserError; nothing has been decoded when it does. */
 export function identify(name: string, bytes: Uint8Array, want: 'picture' | 'sound'): Sniffed {
   checkFileSize(name, bytes.length)
@@ -29,7 +39,7 @@ export function identify(name: string, bytes: Uint8Array, want: 'picture' | 'sou
     throw userError('file-kind', `“${name}” is not ${KINDS[want]}, whatever its name says. Nothing was changed.`)
   if ((want === 'picture') !== isPicture(kind.mime))
     throw userError('file-kind', `“${name}” is ${plainName(kind.mime)}, but this part takes ${KINDS[want]}.`)
-  if (kind.width > TAKE_IN.sidePx || kind.height > TAKE_IN.sidePx || kind.width * kind.height > TAKE_IN.areaPx)
+  if (!sizeFits(kind))
     throw userError(
       'picture-huge',
       `“${name}” says it is ${kind.width} × ${kind.height} px; ${TAKE_IN.sidePx} a side is the most. Scale it down first.`,
@@ -49,7 +59,7 @@ export function checkDuration(name: string, seconds: number): void {
 export const tooLong = (name: string, seconds: number) =>
   userError(
     'sound-long',
-    `“${name}” runs for ${seconds > TAKE_IN.soundSeconds ? `${Math.round(seconds / 60)} minutes` : 'too long'}; ${TAKE_IN.soundSeconds / 60} minutes is the most. Cut it first.`,
+    `“${name}” runs for ${seconds > TAKE_IN.soundSeconds && Number.isFinite(seconds) ? `${Math.round(seconds / 60)} minutes` : 'too long'}; ${TAKE_IN.soundSeconds / 60} minutes is the most. Cut it first.`,
   )
 
 const plainName = (mime: Mime): string => (isPicture(mime) ? 'a picture' : 'a sound')

@@ -13,7 +13,7 @@ import { base64, buildParcel } from './build'
 import { escapeHtml, escapeJson } from './html'
 import { ParcelManifest } from './manifest'
 import { openPackFile, savePackFile } from './pack-file'
-import { crc32, unzipSafely } from './unzip'
+import { ART_LIMITS, crc32, unzipSafely } from './unzip'
 import { weigh } from './weigh'
 
 const typeface = strToU8('not really a typeface')
@@ -214,6 +214,46 @@ describe('pack file', () => {
 })
 
 describe('unzip', () => {
+  it('refuses names that are something else on another system or in an address, and names that some take for one', () => {
+    const body = strToU8('tide')
+    const refused = (...names: string[]) => {
+      const zip = zipSync(Object.fromEntries(names.map((name) => [name, body])))
+      expect(() => unzipSafely(zip, 'x.zip'), names.join(' ')).toThrow('“x.zip” holds a file whose name')
+    }
+    for (const name of [
+      'game.json?x',
+      'a#b.png',
+      'a:b',
+      'C:x',
+      'tide.',
+      'tide ',
+      'a./b',
+      'con',
+      'Aux.png',
+      'a/nul.txt',
+    ])
+      refused(name)
+    for (const name of [
+      'a\u0007',
+      'a\u202egnp.js',
+      'a\u200b.png',
+      'a*b',
+      'a|b',
+      'a%2e',
+      'a//b',
+      './a',
+      '../a',
+      '/a',
+      'a\\b',
+    ])
+      refused(name)
+    refused('game.json', 'GAME.json')
+    refused('quay\u00e9.png', 'quaye\u0301.png')
+    refused('stra\u00dfe', 'STRASSE')
+    expect(unzipSafely(zipSync({ con: body, 'What?.png': body }), 'art.zip', ART_LIMITS).size).toBe(2)
+    expect(unzipSafely(zipSync({ 'assets/quay \u00e9.png': body, 'console.png': body }), 'x.zip').size).toBe(2)
+  })
+
   it('takes what another program zipped, deflated and stored', () => {
     const dir = mkdtempSync(join(tmpdir(), 'zip-'))
     writeFileSync(join(dir, 'tide.txt'), 'high water '.repeat(2000))

@@ -6,9 +6,21 @@ export interface UnzipLimits {
   entries: number
   entryBytes: number
   totalBytes: number
+  /**
+   * `portable`: names that mean the same on every system and in every address. `inside`: whatever people call their
+   * files, as long as it does not lead out of the folder.
+   */
+  names: 'portable' | 'inside'
 }
 
-export const PACK_LIMITS: UnzipLimits = { entries: 4000, entryBytes: 60_000_000, totalBytes: 400_000_000 }
+export const PACK_LIMITS: UnzipLimits = {
+  entries: 4000,
+  entryBytes: 60_000_000,
+  totalBytes: 400_000_000,
+  names: 'portable',
+}
+/** Pictures and sounds as somebody zipped them. */
+export const ART_LIMITS: UnzipLimits = { ...PACK_LIMITS, names: 'inside' }
 
 /** CRC-32 (ISO 3309) table. */
 const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
@@ -61,13 +73,31 @@ function listZip(bytes: Uint8Array, file: string): Listed[] {
   return listed
 }
 
-const unsafeName = (name: string): boolean =>
+const leadsOut = (name: string): boolean =>
   name === '' ||
   name.startsWith('/') ||
   name.includes('\\') ||
   name.includes('\0') ||
   /^[a-z]:/i.test(name) ||
   name.split('/').some((step) => step === '..' || step === '.')
+
+/** Names that systems keep for devices, with any ending. */
+const DEVICE = /^(?:con|prn|aux|nul|com\d|lpt\d)(?:\.|$)/i
+/** What ends an address, names a stream or a drive, or is seen by nobody. */
+// eslint-disable-next-line no-control-regex
+const ODD = /[:?#*"<>|%\u0000-\u001f\u007f-\u009f\u200b-\u200f\u2028-\u202e\u2060-\u2069\ufeff]/
+
+/** Whether a name is one file's everywhere: no other file's after case or accents are folded, no device's, no address's end. */
+export const isPortableName = (name: string): boolean =>
+  !leadsOut(name) &&
+  !ODD.test(name) &&
+  name
+    .replace(/\/$/, '')
+    .split('/')
+    .every((step) => step !== '' && !/[. ]$/.test(step) && !DEVICE.test(step))
+
+/** Names that some system takes for the same. */
+const folded = (name: string): string => name.normalize('NFC').toLowerCase().toUpperCase().normalize('NFC')
 
 /**
  * Unpacks a ZIP that a stranger may have made. Names are checked before anything is unpacked, every byte that comes
@@ -86,12 +116,18 @@ export function unzipSafely(
       `“${file}” holds ${listed.length} files; ${limits.entries} is the most. Nothing was opened.`,
     )
   const names = new Set<string>()
+  const taken = new Set<string>()
   for (const entry of listed) {
-    if (unsafeName(entry.name) || names.has(entry.name))
-      throw userError(
+    const odd = (why: string) =>
+      userError(
         'zip-names',
-        `“${file}” holds a file whose name leads out of it (${entry.name.slice(0, 60)}), so nothing of it was opened.`,
+        `“${file}” holds a file whose name ${why} (${entry.name.slice(0, 60)}), so nothing of it was opened.`,
       )
+    if (leadsOut(entry.name)) throw odd('leads out of it')
+    if (limits.names === 'portable' && !isPortableName(entry.name)) throw odd('does not work on every system')
+    const as = limits.names === 'portable' ? folded(entry.name) : entry.name
+    if (taken.has(as)) throw odd('is there twice')
+    taken.add(as)
     names.add(entry.name)
     if (entry.size > limits.entryBytes) throw tooLarge(file)
   }

@@ -1,6 +1,9 @@
+import { userError } from '../errors'
 import type { Mime } from '../pack/asset'
 import { tooLong } from '../pack/take-in'
+import { isOpus } from './kinds'
 import type { Samples } from './samples'
+import { soundSize } from './size'
 
 type Decoded = { channelData: Float32Array[]; sampleRate: number }
 interface Stream {
@@ -9,9 +12,28 @@ interface Stream {
   free(): void
 }
 
-const CHUNK = 65536
+/** Bytes that are unpacked at once: little where a few bytes may stand for seconds of silence. */
+const CHUNK: Partial<Record<Mime, number>> = { 'audio/mpeg': 65536, 'audio/flac': 1024, 'audio/ogg': 2048 }
 /** Samples of one channel that are taken at most: fifteen minutes at 48 kHz, and some. */
 const MOST_SAMPLES = 16 * 60 * 48000
+const MOST_CHANNELS = 8
+/** Samples of all channels together: the same in stereo. */
+const MOST_VALUES = 2 * MOST_SAMPLES
+
+/** Looks at what a sound would unpack to, before it is. Throws a UserError that names it. */
+export function checkSoundSize(bytes: Uint8Array, mime: Mime, name: string): void {
+  const size = soundSize(bytes, mime)
+  if (size === null) return
+  if (size.channels > MOST_CHANNELS)
+    throw userError(
+      'sound-channels',
+      `“${name}” says it has ${size.channels} channels; ${MOST_CHANNELS} is the most. Save it in mono or stereo.`,
+    )
+  // Counted in packets, an Ogg may be shorter than it could be: there the decoder has the last word.
+  const slack = mime === 'audio/ogg' ? 8 : 1
+  if (size.frames > MOST_SAMPLES * slack || size.frames * size.channels > MOST_VALUES * slack)
+    throw tooLong(name, size.sampleRate > 0 ? size.frames / size.sampleRate : Number.POSITIVE_INFINITY)
+}
 
 /**
  * Decodes a whole WAV, MP3, FLAC, Ogg Vorbis or Ogg Opus file in pieces, and stops as soon as it holds more than
@@ -19,6 +41,7 @@ const MOST_SAMPLES = 16 * 60 * 48000
  * and when the file has no samples.
  */
 export async function decodeSound(bytes: Uint8Array, mime: Mime, name = 'This sound'): Promise<Samples> {
+  checkSoundSize(bytes, mime, name)
   const make = await streamFor(bytes, mime)
   if (make === null) return whole(await (await import('@audio/decode-wav')).default(bytes))
   const stream = await make()
@@ -30,12 +53,14 @@ export async function decodeSound(bytes: Uint8Array, mime: Mime, name = 'This so
     if (piece === undefined || count === 0) return
     sampleRate ||= piece.sampleRate
     length += count
-    if (length > MOST_SAMPLES) throw tooLong(name, length / sampleRate)
+    if (length > MOST_SAMPLES || length * piece.channelData.length > MOST_VALUES)
+      throw tooLong(name, length / sampleRate)
     // Decoders may use their buffers again.
     pieces.push(piece.channelData.map((channel) => channel.slice()))
   }
   try {
-    for (let at = 0; at < bytes.length; at += CHUNK) keep(stream.decode(bytes.subarray(at, at + CHUNK)))
+    const step = CHUNK[mime] ?? 2048
+    for (let at = 0; at < bytes.length; at += step) keep(stream.decode(bytes.subarray(at, at + step)))
     keep(stream.flush?.())
   } finally {
     stream.free()
@@ -54,9 +79,6 @@ function whole(decoded: Decoded): Samples {
   if (channels.length === 0 || !(decoded.sampleRate > 0)) throw new Error('no samples')
   return { channels, sampleRate: decoded.sampleRate }
 }
-
-/** Ogg is a wrapper: the first packet tells what is inside. */
-export const isOpus = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.subarray(28, 36)) === 'OpusHead'
 
 async function streamFor(bytes: Uint8Array, mime: Mime): Promise<(() => Promise<Stream>) | null> {
   switch (mime) {

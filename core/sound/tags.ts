@@ -1,5 +1,5 @@
 import type { Mime } from '../pack/asset'
-import { isOpus } from './decode'
+import { isOpus } from './kinds'
 
 export interface SoundTags {
   title: string

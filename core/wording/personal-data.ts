@@ -5,7 +5,8 @@ export interface PersonalFind {
   text: string
 }
 
-const EMAIL = /[\p{L}\p{N}._%+-]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)*\.\p{L}{2,}/gu
+// Where a pattern begins with a run of letters it may begin at the run's first only: else long runs take time squared.
+const EMAIL = /(?<![\p{L}\p{N}._%+-])[\p{L}\p{N}._%+-]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)*\.\p{L}{2,}/gu
 /** A run of digits with what people put between them. */
 const NUMBER = /(?<![\p{L}\p{N}.])[+(]?\d[\d\s()./-]{6,22}\d(?![\p{L}\p{N}])/gu
 /** Begins like a number that is dialled, or is joined by dashes: "100 200 300" is a row of scores. */
@@ -17,7 +18,7 @@ const ROAD =
 /** "12 Harbour Road", "Hafenstraße 12", "12, rue du Port". A house number 0 belongs to nobody. */
 const ADDRESS = [
   new RegExp(`\\b[1-9]\\d{0,3}[a-z]?,?\\s+(?:\\p{Lu}[\\p{L}'’-]+\\s+){1,3}(?:${ROAD})\\b`, 'giu'),
-  new RegExp(`\\p{Lu}[\\p{L}-]*(?:straße|strasse|weg|gasse|platz)\\s+[1-9]\\d{0,3}[a-z]?\\b`, 'gu'),
+  new RegExp(`(?<![\\p{L}-])\\p{Lu}[\\p{L}-]*(?:straße|strasse|weg|gasse|platz)\\s+[1-9]\\d{0,3}[a-z]?\\b`, 'gu'),
   new RegExp(`\\b[1-9]\\d{0,3},?\\s+(?:rue|calle|via|avenida|avenue)\\s+\\p{L}+`, 'giu'),
 ]
 const HONORIFIC = /\b(?:Mr|Mrs|Ms|Miss|Dr|Herr|Frau|Mme|Sr|Sra)\.?\s+\p{Lu}[\p{L}'’-]+(?:\s+\p{Lu}[\p{L}'’-]+)?/gu

@@ -1,7 +1,7 @@
 import type { Pixels } from '@core/art/pixels'
 import { sniff } from '@core/art/sniff'
 import { isPicture } from '@core/pack/asset'
-import { TAKE_IN } from '@core/pack/take-in'
+import { sizeFits, TAKE_IN } from '@core/pack/take-in'
 import { decodeSound } from '@core/sound/decode'
 import type { Samples } from '@core/sound/samples'
 import sharp from 'sharp'
@@ -10,8 +10,7 @@ import sharp from 'sharp'
 export async function decodePicture(bytes: Uint8Array): Promise<Pixels | null> {
   const kind = sniff(bytes)
   if (kind === null || !isPicture(kind.mime) || kind.mime === 'image/svg+xml') return null
-  if (kind.width > TAKE_IN.sidePx || kind.height > TAKE_IN.sidePx || kind.width * kind.height > TAKE_IN.areaPx)
-    return null
+  if (!sizeFits(kind)) return null
   try {
     const { data, info } = await sharp(bytes, { limitInputPixels: TAKE_IN.areaPx, failOn: 'error' })
       .rotate()

@@ -7,7 +7,7 @@ import type { AssetFacts } from '@core/pack/asset'
 import type { Strip } from '@core/pack/content'
 import { hashOf } from '@core/pack/hash'
 import { newFacts } from '@core/pack/take-in'
-import { unzipSafely } from '@core/parcel/unzip'
+import { ART_LIMITS, unzipSafely } from '@core/parcel/unzip'
 import { takeSound } from '@core/sound/bring-in'
 import { readFont } from '@core/wording/font'
 import { soundTaken } from '../../app/workers/sound-work'
@@ -51,7 +51,9 @@ export const workshopHere = {
     source: Partial<AssetFacts['source']>,
   ) => answer(async () => soundTaken(await takeSound(name, bytes, kind, imported, source, encoders))),
   unpack: (name: string, bytes: Uint8Array) =>
-    answer(async () => [...unzipSafely(bytes, name)].map(([file, content]) => ({ name: file, bytes: content }))),
+    answer(async () =>
+      [...unzipSafely(bytes, name, ART_LIMITS)].map(([file, content]) => ({ name: file, bytes: content })),
+    ),
   takeFont: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
     answer(async () => {
       const font = readFont(name, bytes)

@@ -1,0 +1,118 @@
+import type { Mime } from '../pack/asset'
+import { isOpus } from './kinds'
+
+/** How much a sound file unpacks to, told before it is decoded. */
+export interface SoundSize {
+  channels: number
+  /** Samples of one channel, at most; 0 where only decoding tells. */
+  frames: number
+  /** Hz; 0 where the file does not say. */
+  sampleRate: number
+}
+
+const view = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+const ascii = (bytes: Uint8Array, at: number, length: number): string =>
+  String.fromCharCode(...bytes.subarray(at, at + length))
+
+/** RIFF WAVE: the format and data chunks. Packed formats have at least a bit for each sample. */
+function wavSize(bytes: Uint8Array): SoundSize | null {
+  const v = view(bytes)
+  let format: { channels: number; bits: number; sampleRate: number } | null = null
+  for (let at = 12; at + 8 <= bytes.length;) {
+    const id = ascii(bytes, at, 4)
+    const size = v.getUint32(at + 4, true)
+    if (id === 'fmt ' && at + 24 <= bytes.length)
+      format = {
+        channels: v.getUint16(at + 10, true),
+        sampleRate: v.getUint32(at + 12, true),
+        bits: Math.max(1, v.getUint16(at + 22, true)),
+      }
+    if (id === 'data' && format !== null) {
+      const { channels, bits, sampleRate } = format
+      const held = Math.min(size, bytes.length - at - 8)
+      return { channels, sampleRate, frames: channels === 0 ? 0 : Math.floor((held * 8) / (bits * channels)) }
+    }
+    at += 8 + size + (size & 1)
+  }
+  return format === null ? null : { channels: format.channels, sampleRate: format.sampleRate, frames: 0 }
+}
+
+/** CRC-8 with polynomial 0x07, from 0 (RFC 9639, 9.1.8). */
+const CRC8 = Uint8Array.from({ length: 256 }, (_, i) => {
+  let value = i
+  for (let k = 0; k < 8; k++) value = value & 0x80 ? ((value << 1) ^ 0x07) & 255 : (value << 1) & 255
+  return value
+})
+
+/** Block size of the frame whose head begins at `at`; 0 where there is none (RFC 9639, 9.1). */
+function flacBlock(bytes: Uint8Array, at: number): number {
+  if (bytes[at] !== 0xff || (bytes[at + 1]! & 0xfe) !== 0xf8) return 0
+  const code = bytes[at + 2]! >> 4
+  const rate = bytes[at + 2]! & 15
+  if (code === 0 || rate === 15 || bytes[at + 3]! >> 4 > 10 || (bytes[at + 3]! & 1) !== 0) return 0
+  // The number of the frame or sample, coded like UTF-8.
+  let end = at + 5
+  for (let bit = 0x80; (bytes[at + 4]! & bit) !== 0 && bit > 1; bit >>= 1) if (bit !== 0x80) end++
+  let block = code === 1 ? 192 : code <= 5 ? 576 << (code - 2) : code >= 8 ? 256 << (code - 8) : 0
+  if (code === 6) block = bytes[end++]! + 1
+  if (code === 7) {
+    block = ((bytes[end]! << 8) | bytes[end + 1]!) + 1
+    end += 2
+  }
+  end += rate === 12 ? 1 : rate === 13 || rate === 14 ? 2 : 0
+  if (end >= bytes.length) return 0
+  let crc = 0
+  for (let i = at; i < end; i++) crc = CRC8[crc ^ bytes[i]!]!
+  return crc === bytes[end] ? block : 0
+}
+
+/** FLAC: what its head says, or what its frames say where that is more. A frame of silence takes a dozen bytes. */
+function flacSize(bytes: Uint8Array): SoundSize | null {
+  if (bytes.length < 42) return null
+  const sampleRate = (bytes[18]! << 12) | (bytes[19]! << 4) | (bytes[20]! >> 4)
+  const channels = ((bytes[20]! >> 1) & 7) + 1
+  const told = (bytes[21]! & 15) * 2 ** 32 + view(bytes).getUint32(22)
+  let counted = 0
+  for (let at = 42; at + 6 < bytes.length; at++) counted += flacBlock(bytes, at)
+  return { channels, sampleRate, frames: Math.max(told, counted) }
+}
+
+/** Samples of the longest packet there is: Opus 120 ms at 48 kHz (RFC 6716, 2.1.4), Vorbis half its largest block. */
+const LONGEST_OPUS = 5760
+
+/** Ogg: packets are counted by the lacing of its pages (RFC 3533, 6), so that no page's own word is needed. */
+function oggSize(bytes: Uint8Array): SoundSize | null {
+  const first = 27 + (bytes[26] ?? 0)
+  const opus = isOpus(bytes)
+  if (!opus && ascii(bytes, first + 1, 6) !== 'vorbis') return null
+  if (first + 29 > bytes.length) return null
+  const channels = bytes[first + (opus ? 9 : 11)]!
+  const sampleRate = opus ? 48000 : view(bytes).getUint32(first + 12, true)
+  const longest = opus ? LONGEST_OPUS : 2 ** (bytes[first + 28]! >> 4) / 2
+  let packets = 0
+  for (let at = 0; at + 27 <= bytes.length && ascii(bytes, at, 4) === 'OggS';) {
+    const segments = bytes[at + 26]!
+    let body = 0
+    for (let i = 0; i < segments && at + 27 + i < bytes.length; i++) {
+      const size = bytes[at + 27 + i]!
+      body += size
+      if (size < 255) packets++
+    }
+    at += 27 + segments + body
+  }
+  return { channels, sampleRate, frames: packets * longest }
+}
+
+/** Null where nothing can be said: then the decoder counts while it unpacks. */
+export function soundSize(bytes: Uint8Array, mime: Mime): SoundSize | null {
+  switch (mime) {
+    case 'audio/wav':
+      return wavSize(bytes)
+    case 'audio/flac':
+      return flacSize(bytes)
+    case 'audio/ogg':
+      return oggSize(bytes)
+    default:
+      return null
+  }
+}
