@@ -1,6 +1,15 @@
 import { fileURLToPath } from 'node:url'
 import vuetify from 'vite-plugin-vuetify'
 
+/** Which of libsql's binaries this machine runs. */
+function libsqlTarget(): string {
+  const { platform, arch } = process
+  const musl =
+    platform === 'linux' &&
+    !(process.report?.getReport() as { header?: { glibcVersionRuntime?: string } }).header?.glibcVersionRuntime
+  return `${platform}-${arch}${platform === 'linux' ? (musl ? '-musl' : '-gnu') : platform === 'win32' ? '-msvc' : ''}`
+}
+
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const HOUR = 3600
 
@@ -34,7 +43,10 @@ export default defineNuxtConfig({
   },
   build: { transpile: ['vuetify'] },
   routeRules: {
-    '/**': { ssr: false },
+    '/**': {
+      ssr: false,
+      headers: { 'x-content-type-options': 'nosniff', 'referrer-policy': 'strict-origin-when-cross-origin' },
+    },
     '/arcade/**': { ssr: true },
     '/shipped/**': { headers: { 'cache-control': `public, max-age=${HOUR}` } },
   },
@@ -92,17 +104,45 @@ export default defineNuxtConfig({
         maxAge: HOUR,
       })),
     ],
-    serverAssets: [{ baseName: 'templates', dir: path('./templates') }],
+    serverAssets: [
+      { baseName: 'templates', dir: path('./templates') },
+      { baseName: 'typeface', dir: path('./node_modules/@fontsource-variable/bricolage-grotesque/files') },
+    ],
+    // Native code that is named at run time only, and what the process that inspects needs.
+    externals: {
+      traceInclude: [
+        path('./node_modules/sharp/lib/index.js'),
+        path(`./node_modules/@libsql/${libsqlTarget()}/index.node`),
+      ],
+    },
     typescript: { tsConfig: { compilerOptions: { resolveJsonModule: true } } },
   },
   runtimeConfig: {
     /** Where the arcade keeps everything; NUXT_DATA_DIR. */
     dataDir: '.data',
+    /** postgres://… for several servers on one arcade; without it a database in the data folder. NUXT_DATABASE_URL. */
+    databaseUrl: '',
+    /** s3://… for files in an S3-compatible store; without it they lie in the data folder. NUXT_FILES_URL. */
+    filesUrl: '',
+    /** Where people find the arcade, such as https://arcade.example; NUXT_PUBLIC_ORIGIN. */
+    publicOrigin: '',
+    /** Where games are served, another origin than the arcade's; NUXT_GAMES_ORIGIN. */
+    gamesOrigin: '',
+    /** The port games are served on; the next one after PORT without it. NUXT_GAMES_PORT. */
+    gamesPort: '',
+    /** Bytes all games of one maker may take together; NUXT_MAKER_BYTES. */
+    makerBytes: 500_000_000,
+    /** Bytes one maker may have on their way; NUXT_UPLOAD_BYTES. */
+    uploadBytes: 100_000_000,
+    /** What a Prometheus scrape of /api/metrics shows as its bearer token; none, no figures. NUXT_METRICS_TOKEN. */
+    metricsToken: '',
     /** Seconds a parcel waits before it is inspected; NUXT_INSPECTION_SECONDS. */
     inspectionSeconds: 2,
     /** How many times the usual requests an address may send; NUXT_RATE_SCALE. */
     rateScale: 1,
-    /** Whether a proxy in front tells who asks (X-Forwarded-For); NUXT_BEHIND_PROXY. */
+    /** How many proxies in front are believed about who asks (X-Forwarded-For); NUXT_TRUSTED_HOPS. */
+    trustedHops: 0,
+    /** The same as one such proxy; NUXT_BEHIND_PROXY. */
     behindProxy: false,
     /** Origins of WebDAV hosts that parcels may be sent to, separated by commas; NUXT_WEBDAV_HOSTS. */
     webdavHosts: '',

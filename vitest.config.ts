@@ -16,6 +16,7 @@ export default defineConfig({
       'tests/unit/**/*.test.ts',
       'scripts/**/*.test.ts',
     ],
+    globalSetup: ['tests/support/postgres-global.ts'],
     // For a shared machine with two cores; nothing here waits on the clock.
     testTimeout: 30_000,
     server: { deps: { inline: ['vuetify'] } },

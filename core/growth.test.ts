@@ -116,7 +116,7 @@ const TEXT_SCANNERS: Record<string, (text: string) => unknown> = {
   titles: stuffing,
   postcodes: readPostcode,
   'portable names': isPortableName,
-  'sheet descriptions': (text) => quiet(() => readSheetJson(text, 'x')),
+  'sheet descriptions': (text) => quiet(() => readSheetJson(text)),
 }
 
 function quiet(does: () => unknown): void {

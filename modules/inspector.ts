@@ -2,10 +2,13 @@ import { defineNuxtModule } from '@nuxt/kit'
 import { build } from 'esbuild'
 import { join } from 'node:path'
 
-/** Writes the arcade's inspection as one file that a thread can run. */
-export async function bundleInspector(root: string, outfile: string): Promise<void> {
+/** What runs beside the server, each as one file: parcels are inspected in a process, plays played again in a thread. */
+const BESIDE = { 'inspector.mjs': 'server/inspector/child.ts', 'replayer.mjs': 'server/replayer/thread.ts' } as const
+
+/** Writes one of these files. */
+export async function bundleBeside(root: string, name: keyof typeof BESIDE, outfile: string): Promise<void> {
   await build({
-    entryPoints: [join(root, 'server/inspector/worker.ts')],
+    entryPoints: [join(root, BESIDE[name])],
     outfile,
     bundle: true,
     platform: 'node',
@@ -20,13 +23,16 @@ export async function bundleInspector(root: string, outfile: string): Promise<vo
   })
 }
 
-/** Puts that file beside the server, each time the server is built. */
+/** Puts them beside the server, each time the server is built. */
 export default defineNuxtModule({
   meta: { name: 'inspector' },
   setup(_options, nuxt) {
     nuxt.hook('nitro:init', (nitro) => {
       const folder = nitro.options.dev ? join(nitro.options.buildDir, 'dev') : nitro.options.output.serverDir
-      nitro.hooks.hook('compiled', () => bundleInspector(nuxt.options.rootDir, join(folder, 'inspector.mjs')))
+      nitro.hooks.hook('compiled', async () => {
+        for (const name of Object.keys(BESIDE) as (keyof typeof BESIDE)[])
+          await bundleBeside(nuxt.options.rootDir, name, join(folder, name))
+      })
     })
   },
 })

@@ -128,15 +128,18 @@ function run(
     kept = Math.max(kept, best)
     state.best = Math.max(state.best, best)
     // A play that may go into a table of scores is played with a seed the arcade chose.
-    if (seed !== null) state.seed = seed
+    if (seed === null || seed === state.seed) return
+    state.seed = seed
+    // Counted from the seed on, since that is what a play is played again from.
+    state.plays = 0
   })
   const proof = startProof()
   const tellPlays = () => {
     const { play } = state
     if (play === null) return
     if (play.step === 1 && state.screen === 'play') keep.began()
-    if (play.outcome === 'playing' || told === state.plays) return
-    told = state.plays
+    if (play.outcome === 'playing' || told === play) return
+    told = play
     keep.ended({
       outcome: play.outcome,
       score: play.score,
@@ -145,7 +148,7 @@ function run(
       proof: { ...proof, runs: proof.runs.slice() },
     })
   }
-  let told = 0
+  let told: object | null = null
   document.addEventListener('visibilitychange', () => speaker.mute(document.hidden))
   let screen = ''
   runLoop(

@@ -101,13 +101,14 @@ export function build() {
   stamp('build', hash)
 }
 
-/** What tests and measurements need of Debian's packages: Chromium, zip and unzip to be compared with, nginx as somebody else's server. */
+/** What tests and measurements need of Debian's packages: Chromium, zip and unzip to be compared with, nginx as somebody else's server, PostgreSQL as the other database. */
 export function debianTools(more = {}) {
   const wanted = {
     chromium: '/usr/bin/chromium',
     zip: '/usr/bin/zip',
     unzip: '/usr/bin/unzip',
     nginx: '/usr/sbin/nginx',
+    postgresql: '/usr/share/doc/postgresql',
     ...more,
   }
   const missing = Object.entries(wanted).flatMap(([name, path]) => (existsSync(path) ? [] : [name]))

@@ -26,6 +26,7 @@ const HEAD: Record<MailView['kind'], string> = {
   live: 'is live',
   withdrawn: 'is off the arcade',
   report: 'was reported by a player',
+  keeper: 'has a letter from the keeper of the arcade',
 }
 const TONE: Record<MailView['kind'], 'teal' | 'vermilion' | 'ink'> = {
   returned: 'vermilion',
@@ -34,6 +35,7 @@ const TONE: Record<MailView['kind'], 'teal' | 'vermilion' | 'ink'> = {
   live: 'teal',
   withdrawn: 'ink',
   report: 'vermilion',
+  keeper: 'vermilion',
 }
 const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
 </script>

@@ -62,7 +62,13 @@ const rows = computed(() =>
             <td class="mono">{{ posting.release }}</td>
             <td>{{ posting.state.replaceAll('-', ' ') }}</td>
             <td class="mono">{{ posting.postcode }}</td>
-            <td><a :href="`${posting.host}/arcade/${posting.postcode.toLowerCase()}`">Open it</a></td>
+            <td>
+              <a
+                v-if="posting.postcode"
+                :href="posting.host + (posting.link || `/arcade/${posting.postcode.toLowerCase()}`)"
+                >Open it</a
+              >
+            </td>
           </tr>
         </tbody>
       </table>

@@ -15,6 +15,7 @@ const view = (change: Partial<PostingView> = {}): PostingView => ({
   game: 'game-one',
   release: 1,
   postcode: 'KELP-47QX',
+  link: '/arcade/kelp-47qx',
   state: 'sent',
   states: [{ state: 'sent', at: '2026-11-23T10:00:00.000Z' }],
   visibility: 'only-me',
@@ -31,6 +32,8 @@ const view = (change: Partial<PostingView> = {}): PostingView => ({
 const owner = (change: Partial<OwnerView> = {}): OwnerView => ({
   game: 'game-one',
   postcode: 'KELP-47QX',
+  link: '/arcade/kelp-47qx',
+  hidden: false,
   title: 'Puffin Catch',
   visibility: 'only-me',
   live: 1,

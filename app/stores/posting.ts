@@ -258,6 +258,7 @@ export const usePosting = defineStore('posting', () => {
       game: view.game,
       release: view.release,
       postcode: view.postcode,
+      link: view.link,
       host: window.location.origin,
       at: view.states.at(-1)?.at ?? new Date().toISOString(),
       state: view.state,
@@ -271,12 +272,17 @@ export const usePosting = defineStore('posting', () => {
   function take(view: PostingView): void {
     current.value = view
     const known = bench.pack?.postings.find((one) => one.id === view.id)
-    if (known === undefined || known.state === view.state) return
+    if (known === undefined || (known.state === view.state && known.link === view.link)) return
+    const at = view.states.at(-1)?.at ?? known.at
     bench.record((pack) => ({
       ...pack,
-      postings: pack.postings.map((one) =>
-        one.id === view.id ? { ...one, state: view.state, at: view.states.at(-1)?.at ?? one.at } : one,
-      ),
+      postings: pack.postings.map((one) => {
+        // A game gets its postcode with its first cleared release: earlier postings of it learn it too.
+        if (one.game !== view.game || view.postcode === '')
+          return one.id === view.id ? { ...one, state: view.state, at } : one
+        const named = { ...one, postcode: view.postcode, link: view.link }
+        return one.id === view.id ? { ...named, state: view.state, at } : named
+      }),
     }))
   }
 
@@ -325,11 +331,13 @@ export const usePosting = defineStore('posting', () => {
     const { pack } = bench
     if (pack === null) return
     const postings = pack.postings.map((one) =>
-      one.game === view.game ? { ...one, state: stateOf(one), visibility: view.visibility } : one,
+      one.game === view.game
+        ? { ...one, state: stateOf(one), visibility: view.visibility, postcode: view.postcode, link: view.link }
+        : one,
     )
     const same = postings.every((one, i) => {
       const old = pack.postings[i]!
-      return one.state === old.state && one.visibility === old.visibility
+      return one.state === old.state && one.visibility === old.visibility && one.link === old.link
     })
     if (!same) bench.record((now) => ({ ...now, postings }))
   }

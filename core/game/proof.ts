@@ -47,6 +47,27 @@ export function noteStep(proof: Proof, state: GameState, input: Input): void {
   else runs.push(1, input.axis, input.px, input.py, input.bits)
 }
 
+/** Plays that may be tried with the seed of one ticket; more would be a search for a lucky one. */
+export const MOST_PLAYS = 12
+
+/**
+ * The one way to write a play down: no two runs of equal inputs in a row, and none after its end. `steps` is how many
+ * the play had.
+ */
+export function canonicalProof({ seed, plays, runs }: Proof, steps: number): Proof {
+  const out: number[] = []
+  let left = steps
+  for (let at = 0; at + WIDTH <= runs.length && left > 0; at += WIDTH) {
+    const count = Math.min(left, runs[at]!)
+    const last = out.length - WIDTH
+    left -= count
+    if (last >= 0 && runs.slice(at + 1, at + WIDTH).every((value, i) => value === out[last + 1 + i]))
+      out[last]! += count
+    else out.push(count, ...runs.slice(at + 1, at + WIDTH))
+  }
+  return { seed, plays, runs: out }
+}
+
 export interface Replayed {
   outcome: 'playing' | 'won' | 'lost'
   score: number

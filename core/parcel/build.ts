@@ -34,7 +34,7 @@ export interface Parcel {
 }
 
 const encoder = new TextEncoder()
-const json = (value: unknown): Uint8Array => encoder.encode(JSON.stringify(value, sorted, 1) + '\n')
+export const jsonFile = (value: unknown): Uint8Array => encoder.encode(JSON.stringify(value, sorted, 1) + '\n')
 
 /** Keys in order, so that the same pack gives the same bytes whatever order it was edited in. */
 function sorted(_key: string, value: unknown): unknown {
@@ -67,10 +67,10 @@ export async function buildParcel(given: ParcelSource): Promise<Parcel> {
   const description = pack.label.short || template.tagline
   files.set('index.html', encoder.encode(parcelPage(doc, description)))
   files.set('player.js', encoder.encode(source.playerCode))
-  files.set('game.json', json(doc))
+  files.set('game.json', jsonFile(doc))
   files.set('credits.html', encoder.encode(creditsPage(doc)))
   if (doc.typeface === TYPEFACE_FILE) files.set(TYPEFACE_FILE, source.typeface)
-  files.set('manifest.webmanifest', json(webManifest(doc.title)))
+  files.set('manifest.webmanifest', jsonFile(webManifest(doc.title)))
   const own = pack.label.icon === null ? null : await source.pixels(pack.label.icon)
   const icon = own ?? (await iconArt(source, doc))
   for (const size of [192, 512])
@@ -80,7 +80,7 @@ export async function buildParcel(given: ParcelSource): Promise<Parcel> {
     if (bytes !== null) files.set(name, bytes)
   }
   const manifest = makeManifest(source, files)
-  files.set('parcel.json', json(manifest))
+  files.set('parcel.json', jsonFile(manifest))
   return { zip: zipFiles(files), html: onePage(source, doc, used, description), doc, manifest }
 }
 
@@ -113,7 +113,7 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
   }
 }
 
-const webManifest = (title: string) => ({
+export const webManifest = (title: string) => ({
   name: title,
   short_name: title.slice(0, 12),
   start_url: './index.html',

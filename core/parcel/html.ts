@@ -47,6 +47,18 @@ export const parcelPage = (doc: GameDoc, description: string): string =>
       '<script src="player.js"></script>\n<script>PackPostPlayer.play(document.getElementById("game"),"game.json")</script>',
   })
 
+/** What starts the game on a page that may run no script of its own: `start.js`. */
+export const START_SCRIPT = 'PackPostPlayer.play(document.getElementById("game"),"game.json")\n'
+
+/** index.html as a host writes it: every script is a file, so that its policy can forbid all others. */
+export const hostedPage = (doc: GameDoc, description: string): string =>
+  page({
+    doc,
+    description,
+    head: '<link rel="icon" href="icon-192.png">\n',
+    scripts: '<script src="player.js"></script>\n<script src="start.js"></script>',
+  })
+
 /** The whole game in one page; `doc` has data: URLs for its files. */
 export const singlePage = (doc: GameDoc, description: string, playerCode: string, head = ''): string =>
   page({

@@ -3,9 +3,9 @@ import { edit } from '../pack/commands'
 import { puffinCatch, windfall } from '../../tests/support/fixtures'
 import { changesSince, fingerprintOf, proposeNote } from './changes'
 import { count, medianSeconds, newDay, stopsOf } from './figures'
-import { listed, ListQuery } from './list'
+import { ListQuery } from './list'
 import { NAME_COUNT, nameOf } from './names'
-import { DayFigures, type GameView } from './protocol'
+import { DayFigures } from './protocol'
 import { readRecovery, writeRecovery } from './recovery'
 
 describe('figures', () => {
@@ -59,45 +59,11 @@ describe('names for scores', () => {
   })
 })
 
-describe('the list', () => {
-  const game = (title: string, change: Partial<GameView> = {}) =>
-    ({
-      title,
-      short: '',
-      author: '',
-      tags: [],
-      band: 'everyone',
-      devices: ['keyboard', 'touch'],
-      category: 'skill',
-      bytes: 100,
-      updated: '2026-11-20',
-      ...change,
-    }) as unknown as GameView
-  const games = [
-    game('Tide', { updated: '2026-11-23', bytes: 900, tags: ['Sea Birds'] }),
-    game('anchor', { band: '15', category: 'quiz' }),
-    game('Buoy 10', { band: '8', devices: ['keyboard'], author: 'harbour-club' }),
-    game('Buoy 9', { band: '11', short: 'catch the herring' }),
-  ]
-  const titles = (query: ListQuery) => listed(games, query).map((one) => one.title)
-
-  it('shows the front list first: up to From 11, the newest first', () => {
-    expect(titles({})[0]).toBe('Tide')
-    expect(titles({})).not.toContain('anchor')
-    expect(titles({ band: '15' })).toContain('anchor')
-    expect(titles({ band: 'everyone' })).toEqual(['Tide'])
-  })
-
-  it('is searched, filtered and sorted', () => {
-    expect(titles({ q: 'HERRING catch' })).toEqual(['Buoy 9'])
-    expect(titles({ q: 'harbour' })).toEqual(['Buoy 10'])
-    expect(titles({ tag: 'sea-birds' })).toEqual(['Tide'])
-    expect(titles({ device: 'touch', sort: 'title' })).toEqual(['Buoy 9', 'Tide'])
-    expect(titles({ category: 'quiz', band: '15' })).toEqual(['anchor'])
-    expect(titles({ sort: 'title', band: '15' })).toEqual(['anchor', 'Buoy 9', 'Buoy 10', 'Tide'])
-    expect(titles({ sort: 'short-load' }).at(-1)).toBe('Tide')
+describe('a question to the list', () => {
+  it('has known words only; empty ones count as not asked', () => {
     expect(ListQuery.safeParse({ sort: 'by money' }).success).toBe(false)
-    expect(ListQuery.safeParse({ sort: '' }).success).toBe(true)
+    expect(ListQuery.safeParse({ sort: '', q: 'puffin' }).success).toBe(true)
+    expect(ListQuery.safeParse({ after: 'x'.repeat(500) }).success).toBe(false)
   })
 })
 

@@ -1,8 +1,6 @@
 import * as z from 'zod'
-import { BANDS, bandRank, PLACES } from '../label/age-guide'
-import { tidyTag } from '../label/tags'
+import { BANDS } from '../label/age-guide'
 import { CATEGORIES, DEVICES } from '../label/label'
-import type { GameView } from './protocol'
 
 export const SORTS = ['new', 'title', 'short-load'] as const
 export const SORT_NAMES: Record<(typeof SORTS)[number], string> = {
@@ -22,35 +20,7 @@ export const ListQuery = z.object({
   device: choice(DEVICES),
   category: choice(CATEGORIES),
   sort: choice(SORTS),
+  /** Where a page before this one ended, as the arcade said it. */
+  after: z.string().max(400).optional(),
 })
 export type ListQuery = z.infer<typeof ListQuery>
-
-const FRONT = PLACES.find((place) => place.id === 'front')!.upTo
-
-const byTitle = new Intl.Collator('en', { sensitivity: 'base', numeric: true })
-
-/** Games that fit a query, in the order it asks for. */
-export function listed(games: readonly GameView[], { q, tag, band, device, category, sort }: ListQuery): GameView[] {
-  const words = (q ?? '').toLowerCase().split(/\s+/).filter(Boolean)
-  const most = bandRank(band || FRONT)
-  const wanted = tidyTag(tag ?? '')
-  const fits = games.filter(
-    (game) =>
-      bandRank(game.band) <= most &&
-      (!device || game.devices.includes(device)) &&
-      (!category || game.category === category) &&
-      (wanted === '' || game.tags.some((one) => tidyTag(one) === wanted)) &&
-      words.every((word) =>
-        `${game.title} ${game.short} ${game.author} ${game.tags.join(' ')}`.toLowerCase().includes(word),
-      ),
-  )
-  return fits.sort((a, b) =>
-    sort === 'title'
-      ? byTitle.compare(a.title, b.title)
-      : sort === 'short-load'
-        ? a.bytes - b.bytes
-        : a.updated < b.updated
-          ? 1
-          : -1,
-  )
-}

@@ -2,6 +2,7 @@ import * as z from 'zod'
 import {
   EmailRequest,
   Figures,
+  GamePage,
   GameView,
   InviteRequest,
   KeyAnswer,
@@ -46,6 +47,11 @@ export const ROUTES: readonly Route[] = [
     needs: 'key',
     answer: Done,
   },
+  { method: 'delete', path: '/session', what: 'Ends it', needs: 'nothing', answer: Done },
+  {
+    ...{ method: 'post', path: '/keys/change', what: 'Another key in its place, told this once', needs: 'key' },
+    answer: KeyAnswer,
+  },
   { method: 'post', path: '/postings', what: 'Posts an upload', needs: 'key', body: PostRequest, answer: PostingView },
   { method: 'get', path: '/postings/{id}', what: 'The posting now', needs: 'key', answer: PostingView },
   {
@@ -56,9 +62,9 @@ export const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/games',
-    what: 'Public games; filters as in the list',
+    what: 'A page of public games; filters as in the list, and what comes after with ?after=',
     needs: 'nothing',
-    answer: z.array(GameView),
+    answer: GamePage,
   },
   { method: 'get', path: '/games/{game}', what: 'One game, by postcode', needs: 'seen', answer: GameView },
   { method: 'delete', path: '/games/{game}', what: 'Deletes it for good', needs: 'key', answer: Done },
@@ -165,7 +171,7 @@ export function openApi(): object {
       schemas: { Problem: shape(Problem) },
       securitySchemes: {
         key: { type: 'http', scheme: 'bearer' },
-        cookie: { type: 'apiKey', in: 'cookie', name: 'pack-post-maker' },
+        cookie: { type: 'apiKey', in: 'cookie', name: 'pack-post-session' },
       },
     },
   }

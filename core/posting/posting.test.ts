@@ -38,6 +38,8 @@ describe('postcode', () => {
     expect(LETTERS).not.toMatch(/[01OIL2Z5S8BUVAEY]/)
     expect(new Set(WORDS).size).toBe(WORDS.length)
     expect(sayPostcode('KELP-47QX')).toBe('kelp, four, seven, Q, X')
+    // Nine groups of four are too long, however they are written.
+    expect(readPostcode('KELP-'.repeat(9))).toBeNull()
     for (const wrong of ['', 'KELP', 'KELP-47QXX', 'ZZZZ-4444', '<script>']) expect(readPostcode(wrong)).toBeNull()
   })
 })

@@ -40,7 +40,10 @@ export const PostingView = z.object({
   id: Id,
   game: Id,
   release: z.int().min(1),
+  /** Empty until the first release of a new game is cleared. */
   postcode: z.string(),
+  /** Path of the game's page, as in its view; empty as long as the postcode. */
+  link: z.string().default(''),
   state: PostingState,
   states: z.array(StateAt),
   visibility: Visibility,
@@ -102,14 +105,21 @@ export const GameView = z.object({
   plays: z.boolean(),
   email: EmailUse.nullable(),
   copies: z.string().nullable(),
-  /** Path under which the game's files lie; it changes when who can see it does. */
-  playPath: z.string(),
+  /** Address under which the game's files lie, on an origin of their own; it changes when who can see it does. */
+  playUrl: z.url(),
+  /** Address of the page that keeps the game as an app, on the same origin. */
+  appUrl: z.url(),
+  /** Path of the game's page; for what is not public it has a part that nobody guesses. */
+  link: z.string(),
   bytes: z.int(),
   created: z.string(),
   updated: z.string(),
   mine: z.boolean(),
 })
 export type GameView = z.infer<typeof GameView>
+/** A page of a list; `next` is asked for as `after`, and null at the end. */
+export const GamePage = z.object({ games: z.array(GameView), next: z.string().nullable() })
+export type GamePage = z.infer<typeof GamePage>
 
 export const VisibilityRequest = z.object({ visibility: Visibility })
 /** Which cleared release is played; 0 takes the game off the arcade. */
@@ -130,9 +140,13 @@ export const NewInvite = InviteView.extend({ key: z.string() })
 export const OwnerView = z.object({
   game: Id,
   postcode: z.string(),
+  /** Path of the game's page, as in its view. */
+  link: z.string(),
   title: z.string(),
   visibility: Visibility,
   live: z.int(),
+  /** Taken off by the keeper of the arcade. */
+  hidden: z.boolean().default(false),
   releases: z.array(z.object({ release: z.int(), at: z.string(), note: z.string() })),
   invites: z.array(InviteView),
 })
@@ -142,7 +156,7 @@ export type OwnerView = z.infer<typeof OwnerView>
 export const MailView = z.object({
   id: z.string(),
   at: z.string(),
-  kind: z.enum(['returned', 'cleared', 'held', 'live', 'withdrawn', 'report']),
+  kind: z.enum(['returned', 'cleared', 'held', 'live', 'withdrawn', 'report', 'keeper']),
   game: Id,
   posting: z.string(),
   title: z.string(),

@@ -21,6 +21,8 @@ export const PostingRecord = z.object({
   game: z.string().max(80),
   release: z.int().min(1),
   postcode: z.string().max(20),
+  /** Path of the game's page; absent in records from before there was one. */
+  link: z.string().max(80).optional(),
   host: z.string().max(300),
   at: z.string().max(40),
   state: PostingState,

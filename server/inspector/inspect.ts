@@ -1,3 +1,4 @@
+import { sniff } from '@core/art/sniff'
 import type { Finding } from '@core/check/finding'
 import { makeRunner } from '@core/check/runner'
 import type { CheckContext } from '@core/check/rule'
@@ -22,12 +23,13 @@ export interface Shipped {
   assets: ReadonlyMap<string, Uint8Array>
 }
 
-export interface Inspected {
+export interface Looked {
   manifest: ParcelManifest
   template: Template
   doc: GameDoc
-  files: Map<string, Uint8Array>
   findings: Finding[]
+  /** The files of the parcel that are of any use, by name: art, sounds and pictures whose bytes are what the list says. */
+  kept: Map<string, Uint8Array>
 }
 
 const FILE = 'parcel'
@@ -71,7 +73,7 @@ function differs(file: string): Finding {
  * Looks at a received parcel without trusting who sent it: the list against the files, the game document against the
  * parts it was made from, and then the same rules that the editor runs. Throws a UserError for what cannot be read at all.
  */
-export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Shipped>): Promise<Inspected> {
+export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Shipped>): Promise<Looked> {
   const files = unzipSafely(bytes, FILE, PARCEL_LIMITS)
   const manifest = readManifest(files)
   const shipped = shelf.get(manifest.template.id)
@@ -87,23 +89,7 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
   for (const name of files.keys()) if (name !== 'parcel.json' && !listed.has(name)) findings.push(differs(name))
   for (const needed of ['index.html', 'game.json', 'player.js']) if (!files.has(needed)) findings.push(differs(needed))
 
-  const pack: Pack = {
-    format: 'pack-post-pack',
-    version: 1,
-    id: 'received-parcel',
-    template: manifest.template,
-    parts: manifest.parts,
-    pixels: manifest.pixels,
-    language: manifest.language,
-    languages: manifest.languages,
-    assets: manifest.assets,
-    label: { ...manifest.label, visibility: 'only-me' },
-    notes: '',
-    postings: [],
-    createdFrom: '',
-    lineage: manifest.lineage,
-    kept: manifest.kept,
-  }
+  const pack = packOfManifest(manifest)
   const template = withSplits(shipped.template, pack)
   const doc = buildGameDoc(template, pack)
   if (
@@ -119,11 +105,14 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
     if (content !== undefined && hashOf(content) === hash) return content
     return shipped.assets.get(hash) ?? null
   }
-  const once = <T>(make: (hash: string) => Promise<T>) => {
-    const kept = new Map<string, Promise<T>>()
+  /** The last few answers: what is unpacked is large, and a rule asks for the same thing again and again. */
+  const once = <T>(most: number, make: (hash: string) => Promise<T>) => {
+    const recent = new Map<string, Promise<T>>()
     return (hash: string) => {
-      const found = kept.get(hash) ?? make(hash)
-      kept.set(hash, found)
+      const found = recent.get(hash) ?? make(hash)
+      recent.delete(hash)
+      recent.set(hash, found)
+      if (recent.size > most) recent.delete(recent.keys().next().value!)
       return found
     }
   }
@@ -132,18 +121,66 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
     pack,
     widths,
     playerBytes: files.get('player.js')?.length ?? 0,
-    bytes: once(find),
-    pixels: once(async (hash) => {
+    bytes: find,
+    pixels: once(12, async (hash) => {
       const found = await find(hash)
       return found === null ? null : decodePicture(found)
     }),
     encoders: null,
     files,
-    samples: once(async (hash) => {
+    samples: once(3, async (hash) => {
       const found = await find(hash)
       return found === null ? null : decodeAudio(found)
     }),
   }
   findings.push(...(await makeRunner().run(ctx)).findings)
-  return { manifest, template, doc, files, findings }
+  return { manifest, template, doc, findings, kept: await usable(doc, pack, files) }
 }
+
+const ICONS = [192, 512]
+
+/** What is kept of a parcel. Its page, its script and its own game.json are not: the arcade writes those itself. */
+async function usable(
+  doc: GameDoc,
+  pack: Pack,
+  files: ReadonlyMap<string, Uint8Array>,
+): Promise<Map<string, Uint8Array>> {
+  const kept = new Map<string, Uint8Array>()
+  const wanted = [...Object.entries(doc.assets).map(([hash, { file }]) => [hash, file] as const), ...labelFiles(pack)]
+  for (const [hash, name] of wanted) {
+    const content = files.get(name)
+    if (content !== undefined && hashOf(content) === hash) kept.set(name, content)
+  }
+  for (const size of ICONS) {
+    const name = `icon-${size}.png`
+    const content = files.get(name)
+    const kind = content === undefined ? null : sniff(content)
+    if (
+      kind?.mime === 'image/png' &&
+      kind.width === size &&
+      kind.height === size &&
+      (await decodePicture(content!)) !== null
+    )
+      kept.set(name, content!)
+  }
+  return kept
+}
+
+/** The pack a parcel was built from, as far as its list tells. */
+export const packOfManifest = (manifest: ParcelManifest): Pack => ({
+  format: 'pack-post-pack',
+  version: 1,
+  id: 'received-parcel',
+  template: manifest.template,
+  parts: manifest.parts,
+  pixels: manifest.pixels,
+  language: manifest.language,
+  languages: manifest.languages,
+  assets: manifest.assets,
+  label: { ...manifest.label, visibility: 'only-me' },
+  notes: '',
+  postings: [],
+  createdFrom: '',
+  lineage: manifest.lineage,
+  kept: manifest.kept,
+})

@@ -1,24 +1,25 @@
 import { runInNewContext } from 'node:vm'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { GameView } from '@core/posting/protocol'
-import { appManifest, appPage, appWorker } from './app-page'
+import { appManifest, appPage, appWorker, RETIRED_WORKER } from './app-page'
 
-const game = { game: 'game-one', postcode: 'GALE-HKW7', title: 'Puffin Catch' } as GameView
-const BASE = 'http://quay.invalid/arcade/app/gale-hkw7/'
+const game = { game: 'game-one', base: '/app/game-one/token-of-it/', title: 'Puffin Catch' }
+const BASE = 'http://quay.invalid/app/game-one/token-of-it/'
 
-/** The worker's script with a cache and a network that do as they are told. */
+/** The worker's script with caches and a network that do as they are told. */
 function worker() {
   const listeners: Record<string, (event: object) => void> = {}
-  const kept = new Map<string, string>()
+  const stores = new Map<string, Map<string, string>>()
   let network: (path: string) => Promise<{ ok: boolean; text: string }>
+  let room = Number.POSITIVE_INFINITY
   const pathOf = (what: string | { url: string }) => (typeof what === 'string' ? what : new URL(what.url).pathname)
-  const cache = {
-    addAll: async (paths: string[]) => {
-      for (const path of paths) kept.set(path, (await network(path)).text)
+  const answer = (text: string, ok = true) => ({ ok, text, type: 'basic' })
+  const cacheOf = (kept: Map<string, string>) => ({
+    match: async (path: string) => (kept.has(path) ? answer(kept.get(path)!) : undefined),
+    put: async (path: string, given: { text: string }) => {
+      if (--room < 0) throw new Error('QuotaExceededError')
+      kept.set(path, given.text)
     },
-    put: async (path: string, answer: { text: string }) => void kept.set(path, answer.text),
-  }
-  const answer = (text: string, ok = true) => ({ ok, text, clone: () => ({ text }) })
+  })
   runInNewContext(appWorker(game), {
     self: {
       addEventListener: (type: string, listener: (event: object) => void) => (listeners[type] = listener),
@@ -26,27 +27,45 @@ function worker() {
       clients: { claim: () => undefined },
     },
     caches: {
-      open: async () => cache,
-      match: async (path: string) => (kept.has(path) ? answer(kept.get(path)!) : undefined),
+      open: async (name: string) => cacheOf(stores.get(name) ?? stores.set(name, new Map()).get(name)!),
+      keys: async () => [...stores.keys()],
+      delete: async (name: string) => stores.delete(name),
     },
-    fetch: async (what: { url: string }) => {
+    fetch: async (what: string | { url: string }) => {
       const got = await network(pathOf(what))
       return answer(got.text, got.ok)
     },
-    Response: { error: () => answer('error', false) },
+    Response: Object.assign(
+      class {
+        constructor(readonly text: string) {}
+      },
+      { error: () => answer('error', false) },
+    ),
     URL,
+    Date,
     setTimeout,
     Promise,
+    Error,
+    String,
   })
   return {
-    kept,
+    stores,
     online: (text: string, ok = true) => (network = async () => ({ ok, text })),
     offline: () => (network = async () => Promise.reject(new TypeError('no network'))),
     hanging: () => (network = () => new Promise(() => undefined)),
-    async install() {
+    /** Answers all but the paths that end so. */
+    lacking: (end: string) => (network = async (path) => ({ ok: !path.endsWith(end), text: 'half' })),
+    roomFor: (puts: number) => (room = puts),
+    /** Whether everything was kept, as the page is told. */
+    async keep(): Promise<boolean> {
       let done: Promise<unknown> = Promise.resolve()
-      listeners['install']!({ waitUntil: (promise: Promise<unknown>) => (done = promise) })
-      await done
+      return new Promise((resolve) => {
+        listeners['message']!({
+          data: 'keep',
+          ports: [{ postMessage: (kept: boolean) => void done.then(() => resolve(kept)) }],
+          waitUntil: (promise: Promise<unknown>) => (done = promise),
+        })
+      })
     },
     /** What a request gets; null where the worker leaves it to the browser. */
     async ask(url: string, method = 'GET'): Promise<string | null> {
@@ -60,33 +79,52 @@ function worker() {
   }
 }
 
-describe('a game kept as an app', () => {
+describe('the worker of a game that is kept as an app', () => {
   let app: ReturnType<typeof worker>
   beforeEach(async () => {
     app = worker()
     app.online('release 1')
-    await app.install()
+    expect(await app.keep()).toBe(true)
   })
 
-  it('keeps its page, the game, its manifest and its icons at once', () => {
-    expect([...app.kept.keys()]).toEqual(
-      ['', 'game.html', 'manifest.webmanifest', 'icon-192.png', 'icon-512.png'].map(
-        (file) => `/arcade/app/gale-hkw7/${file}`,
-      ),
-    )
-  })
-
-  it('plays the newest release while there is a network, and the last one without', async () => {
+  it('gives the network’s answer when there is one, and what it kept when there is none', async () => {
     app.online('release 2')
     expect(await app.ask(`${BASE}game.html`)).toBe('release 2')
     app.offline()
-    await vi.waitFor(async () => expect(await app.ask(`${BASE}game.html`)).toBe('release 2'))
+    expect(await app.ask(`${BASE}game.html`)).toBe('release 1')
+    app.online('release 2')
+    expect(await app.keep()).toBe(true)
+    expect(app.stores.size).toBe(1)
+    app.offline()
+    expect(await app.ask(`${BASE}game.html`)).toBe('release 2')
   })
 
-  it('does not keep an answer that says it is gone', async () => {
+  it('never calls half a game kept: not when a file does not come, nor when there is no room', async () => {
+    for (const spoil of [
+      () => app.lacking('icon-512.png'),
+      () => app.offline(),
+      () => (app.online('release 2'), app.roomFor(3)),
+    ]) {
+      spoil()
+      expect(await app.keep()).toBe(false)
+      expect(app.stores.size).toBe(1)
+      app.offline()
+      expect(await app.ask(`${BASE}game.html`)).toBe('release 1')
+      expect(await app.ask(BASE)).toBe('release 1')
+    }
+    const fresh = worker()
+    fresh.lacking('game.html')
+    expect(await fresh.keep()).toBe(false)
+    fresh.offline()
+    expect(await fresh.ask(`${BASE}game.html`)).toBe('error')
+    fresh.online('release 1')
+    expect(await fresh.keep()).toBe(true)
+    fresh.offline()
+    expect(await fresh.ask(`${BASE}game.html`)).toBe('release 1')
+  })
+
+  it('plays what is kept where the arcade has it no more', async () => {
     app.online('not here any more', false)
-    expect(await app.ask(`${BASE}game.html`)).toBe('not here any more')
-    app.offline()
     expect(await app.ask(`${BASE}game.html`)).toBe('release 1')
   })
 
@@ -113,11 +151,12 @@ describe('its page and manifest', () => {
     expect(appPage(nasty).match(/<\/script>/g)).toHaveLength(1)
     expect(appManifest(nasty).name).toBe(nasty.title)
     expect(() => new Function(appWorker({ ...nasty, game: 'game-"</script>' }))).not.toThrow()
+    expect(() => new Function(RETIRED_WORKER)).not.toThrow()
   })
 
   it('stay inside the game’s own addresses', () => {
     const { scope, start_url, id, icons } = appManifest(game)
     for (const address of [scope, start_url, id, ...icons.map((icon) => icon.src)])
-      expect(address).toMatch(/^\/arcade\/app\/gale-hkw7\//)
+      expect(address).toMatch(/^\/app\/game-one\/token-of-it\//)
   })
 })

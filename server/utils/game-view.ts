@@ -1,27 +1,30 @@
 import { ageResult } from '@core/label/age-guide'
 import { frameAncestors, linksIn, privacyStatement } from '@core/label/privacy'
+import { linkStep } from '@core/posting/postcode'
 import type { GameView, OwnerView } from '@core/posting/protocol'
+import { bandOf, invitesOf, releasesOf } from '../arcade/games'
+import type { GameRecord } from '../arcade/records'
+import { appTicket } from './app-game'
 import { owns, type Visitor } from './auth'
-import type { GameRecord, ReleaseRecord } from './records'
-import { ticketFor } from './store'
+import { arcade, ticketFor } from './store'
 
-export const liveRelease = (game: GameRecord): ReleaseRecord | undefined =>
-  game.releases.find((one) => one.release === game.live)
+/** Path of a game's page. What is not public has a part that nobody guesses. */
+export const linkOf = (game: Pick<GameRecord, 'postcode' | 'token' | 'visibility'>): string =>
+  `/arcade/${linkStep(game.postcode, game.visibility === 'public' ? null : game.token)}`
 
-/** The band of a release; one from before the age guide is shown with the oldest. */
-export const bandOf = (release: ReleaseRecord) => ageResult(release.label.ageGuide).band ?? '15'
-
-/** What somebody who may see a game learns of it; null while no release is live. */
-export async function gameView(game: GameRecord, { keyHash }: Visitor): Promise<GameView | null> {
-  const release = liveRelease(game)
-  if (release === undefined) return null
+/** What somebody who may see a game learns of it; null while no release is live. `games` is the games' origin. */
+export async function gameView(game: GameRecord, { maker }: Visitor, games: string): Promise<GameView | null> {
+  const { release } = game
+  if (release === null) return null
   const { label } = release
   const { privacy } = label
   const age = ageResult(label.ageGuide)
   const links = linksIn([label.short, label.description, ...label.howTo].join('\n')).length
+  const ticket = await ticketFor(game, release.release)
   return {
     game: game.id,
     postcode: game.postcode,
+    link: linkOf(game),
     release: release.release,
     note: release.note,
     visibility: game.visibility,
@@ -50,20 +53,27 @@ export async function gameView(game: GameRecord, { keyHash }: Visitor): Promise<
     plays: privacy.plays,
     email: privacy.email,
     copies: label.copies.allowed ? label.copies.licence : null,
-    playPath: `/play/${game.id}/${await ticketFor(game, release.release)}/`,
+    playUrl: `${games}/play/${game.id}/${ticket}/`,
+    appUrl: `${games}/app/${game.id}/${await appTicket(game)}/`,
     bytes: release.bytes,
     created: game.created,
     updated: game.updated,
-    mine: owns(game, keyHash),
+    mine: owns(game, maker),
   }
 }
 
-export const ownerView = (game: GameRecord): OwnerView => ({
-  game: game.id,
-  postcode: game.postcode,
-  title: (liveRelease(game) ?? game.releases.at(-1))?.label.title ?? '',
-  visibility: game.visibility,
-  live: game.live,
-  releases: game.releases.map(({ release, at, note }) => ({ release, at, note })),
-  invites: game.invites.map(({ id, name, made, used }) => ({ id, name, made, used })),
-})
+export async function ownerView(game: GameRecord): Promise<OwnerView> {
+  const { db } = await arcade()
+  const releases = await releasesOf(db, game.id)
+  return {
+    game: game.id,
+    postcode: game.postcode,
+    link: linkOf(game),
+    title: (game.release ?? releases.at(-1))?.label.title ?? '',
+    visibility: game.visibility,
+    live: game.live,
+    hidden: game.hidden,
+    releases: releases.map(({ release, at, note }) => ({ release, at, note })),
+    invites: (await invitesOf(db, game.id)).map(({ id, name, made, used }) => ({ id, name, made, used })),
+  }
+}

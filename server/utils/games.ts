@@ -2,76 +2,98 @@ import { randomBytes } from 'node:crypto'
 import type { Visibility } from '@core/label/label'
 import type { NewInvite } from '@core/posting/protocol'
 import type { z } from 'zod'
+import { changeGame, removeGame, TitleTaken, type GameChange } from '../arcade/games'
+import { settleLive } from '../arcade/postings'
+import type { GameRecord } from '../arcade/records'
 import { refuse } from './problem'
-import type { GameRecord } from './records'
-import { arcade, emails, figures, games, hashKey, inTurn, newKey, postings, readGame, reports, scores } from './store'
-import { moveRow } from './postings'
+import { arcade, hashKey, newKey } from './store'
 
-/** Reads, changes and writes a game without anybody in between. */
-export const changeGame = (id: string, change: (game: GameRecord) => GameRecord): Promise<GameRecord> =>
-  inTurn(`game:${id}`, async () => {
-    const game = await readGame(id)
-    if (game === null) throw refuse.missing('This game')
-    const next = { ...change(game), updated: new Date().toISOString() }
-    await games.set(next)
-    return next
-  })
-
-export const setVisibility = (id: string, visibility: Visibility): Promise<GameRecord> =>
-  changeGame(id, (game) => ({ ...game, visibility, epoch: game.epoch + 1 }))
-
-/** Makes a cleared release the one that is played; 0 takes the game off. What was live before is withdrawn. */
-export async function setLive(id: string, release: number, visibility?: Visibility): Promise<GameRecord> {
-  const next = await changeGame(id, (game) => {
-    if (release !== 0 && !game.releases.some((one) => one.release === release))
-      throw refuse.conflict(`Release ${release} was never cleared, so it cannot be played. Post it first.`)
-    const seen = visibility ?? game.visibility
-    // New addresses only when somebody loses sight of it: a new release has addresses of its own anyway.
-    return {
-      ...game,
-      live: release,
-      visibility: seen,
-      epoch: seen === game.visibility && release > 0 ? game.epoch : game.epoch + 1,
-    }
-  })
-  for (const row of await postings.all()) {
-    if (row.game !== id) continue
-    if (row.release === release && row.state !== 'live') await moveRow(row, 'live')
-    else if (row.release !== release && row.state === 'live') await moveRow(row, 'withdrawn')
+/** Changes a game as one step and tells who follows its postings. Throws a refusal for what cannot be. */
+export async function alterGame(id: string, change: GameChange): Promise<GameRecord> {
+  const { db, dialect, tell } = await arcade()
+  try {
+    const { game, moved } = await db.transaction().execute(async (at) => {
+      const next = await changeGame(at, dialect, id, change)
+      if (next === null)
+        throw change.live
+          ? refuse.conflict(`Release ${change.live} was never cleared, so it cannot be played. Post it first.`)
+          : refuse.missing('This game')
+      return { game: next, moved: change.live === undefined ? [] : await settleLive(at, id, next.live) }
+    })
+    for (const posting of moved) tell('posting', posting)
+    return game
+  } catch (error) {
+    if (error instanceof TitleTaken)
+      throw refuse.conflict(`Another public game is already called “${error.title}”. Give yours another title first.`)
+    throw error
   }
-  return next
 }
 
-export async function addInvite(id: string, name: string): Promise<z.infer<typeof NewInvite>> {
+export const setVisibility = (id: string, visibility: Visibility): Promise<GameRecord> =>
+  alterGame(id, { visibility, newAddresses: true })
+
+/**
+ * Makes a cleared release the one that is played; 0 takes the game off. What was live before is withdrawn. New
+ * addresses only when somebody loses sight of it: a new release has addresses of its own anyway.
+ */
+export async function setLive(game: GameRecord, live: number, visibility = game.visibility): Promise<GameRecord> {
+  return alterGame(game.id, { live, visibility, newAddresses: visibility !== game.visibility || live === 0 })
+}
+
+const MOST_INVITES = 100
+
+export async function addInvite(game: string, name: string): Promise<z.infer<typeof NewInvite>> {
+  const { db } = await arcade()
   const key = newKey()
-  const invite = {
-    id: randomBytes(8).toString('hex'),
-    hash: hashKey(key),
-    name,
-    made: new Date().toISOString(),
-    used: null,
-  }
-  await changeGame(id, (game) => {
-    if (game.invites.length >= 100) throw refuse.conflict('A game can have 100 invites. Take one back first.')
-    return { ...game, invites: [...game.invites, invite] }
+  const invite = { id: randomBytes(8).toString('hex'), name, made: new Date().toISOString(), used: null }
+  await db.transaction().execute(async (at) => {
+    const held = await at
+      .selectFrom('invites')
+      .select((one) => one.fn.countAll<number>().as('all'))
+      .where('game', '=', game)
+      .executeTakeFirst()
+    if (Number(held?.all ?? 0) >= MOST_INVITES)
+      throw refuse.conflict(`A game can have ${MOST_INVITES} invites. Take one back first.`)
+    await at
+      .insertInto('invites')
+      .values({ ...invite, game, hash: hashKey(key) })
+      .execute()
   })
-  return { id: invite.id, name, made: invite.made, used: null, key }
+  return { ...invite, key }
 }
 
 /** Takes an invite back at once: the game's addresses change with it. */
-export const revokeInvite = (id: string, invite: string): Promise<GameRecord> =>
-  changeGame(id, (game) => {
-    if (!game.invites.some((one) => one.id === invite)) throw refuse.missing('This invite')
-    return { ...game, invites: game.invites.filter((one) => one.id !== invite), epoch: game.epoch + 1 }
+export async function revokeInvite(game: string, invite: string): Promise<GameRecord> {
+  const { db, dialect } = await arcade()
+  return db.transaction().execute(async (at) => {
+    const { numDeletedRows } = await at
+      .deleteFrom('invites')
+      .where('game', '=', game)
+      .where('id', '=', invite)
+      .executeTakeFirst()
+    const next = numDeletedRows === 0n ? null : await changeGame(at, dialect, game, { newAddresses: true })
+    if (next === null) throw refuse.missing('This invite')
+    return next
   })
+}
+
+/** An invite was opened for the first time. */
+export async function useInvite(game: string, key: string): Promise<boolean> {
+  const { db } = await arcade()
+  const invite = await db
+    .selectFrom('invites')
+    .select(['id', 'used'])
+    .where('game', '=', game)
+    .where('hash', '=', hashKey(key))
+    .executeTakeFirst()
+  if (invite === undefined) return false
+  if (invite.used === null)
+    await db.updateTable('invites').set({ used: new Date().toISOString() }).where('id', '=', invite.id).execute()
+  return true
+}
 
 /** Everything of a game goes, but for its postcode: a link that was given out must never lead to something else. */
 export async function deleteGame(game: GameRecord): Promise<void> {
-  const { storage } = await arcade()
-  await games.remove(game.id)
-  await storage.setItem(`postcodes:${game.postcode}`, 'gone')
-  for (const key of await storage.getKeys(`files:${game.id}`)) await storage.removeItem(key)
-  for (const row of await postings.all()) if (row.game === game.id) await postings.remove(row.id)
-  for (const row of await reports.all()) if (row.game === game.id) await reports.remove(row.id)
-  for (const kept of [scores, figures, emails]) await kept.remove(game.id)
+  const { db, dialect } = await arcade()
+  await db.transaction().execute((at) => removeGame(at, dialect, game.id))
 }

@@ -1,20 +1,28 @@
 import { getResponseHeader } from 'h3'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { asked } from '../../tests/support/asked'
+import { standInForNitro } from '../../tests/support/nitro'
 import { defineApi, limitBody } from './problem'
 import type { Limited } from './limits'
 
-async function limitsWith(config: { rateScale?: number | string; behindProxy?: boolean } = {}) {
+let close = async () => undefined as unknown
+async function limitsWith(config: Record<string, number | string | boolean> = {}) {
+  await close()
   vi.resetModules()
-  vi.stubGlobal('useRuntimeConfig', () => ({ rateScale: 1, behindProxy: false, ...config }))
-  return import('./limits')
+  vi.useRealTimers()
+  standInForNitro(undefined, config)
+  const [limits, store] = await Promise.all([import('./limits'), import('./store')])
+  await store.arcade()
+  close = store.closeArcade
+  vi.useFakeTimers()
+  return limits
 }
 let at: Awaited<ReturnType<typeof limitsWith>>
 beforeEach(async () => {
-  vi.useFakeTimers()
   at = await limitsWith()
 })
 afterEach(() => vi.useRealTimers())
+afterAll(() => close())
 
 /** How many of `count` requests get through. */
 async function through(what: Limited, count: number, init = {}): Promise<number> {
@@ -54,6 +62,35 @@ describe('rate limits', () => {
     got = 0
     for (let i = 0; i < 9; i++) got += await through('reports', 1, hop(i))
     expect(got).toBe(9)
+  })
+
+  it('count proxies from the right: what a sender writes in front is not believed', async () => {
+    at = await limitsWith({ trustedHops: 2 })
+    const told = (list: string) => at.addressOf(asked('/', { headers: { 'x-forwarded-for': list } }))
+    expect(told('203.0.113.9, 198.51.100.7, 10.0.0.1')).toBe('198.51.100.7')
+    expect(told('1.1.1.1, 203.0.113.9, 198.51.100.7, 10.0.0.1')).toBe('198.51.100.7')
+    expect(told('198.51.100.7')).toBe('198.51.100.7')
+    expect(at.addressOf(asked('/'))).toBe('192.0.2.1')
+  })
+
+  it('count an IPv6 network as one, and an IPv4 address however it is written', () => {
+    const same = ['2001:db8:1:2::1', '2001:db8:1:2:ffff::9'].map(at.countedAddress)
+    expect(same[0]).toBe(same[1])
+    expect(at.countedAddress('2001:db8:1:3::1')).not.toBe(same[0])
+    expect(at.countedAddress('::ffff:192.0.2.1')).toBe('192.0.2.1')
+    expect(at.countedAddress('nonsense')).toBe('unknown')
+  })
+
+  it('refuse whoever tried too many postcodes that lead nowhere', async () => {
+    const look = () => at.limitMisses(asked('/'), 'look')
+    for (let i = 0; i < 30; i++) {
+      await look()
+      await at.limitMisses(asked('/'), 'miss')
+    }
+    await look()
+    await at.limitMisses(asked('/'), 'miss')
+    await expect(look()).rejects.toMatchObject({ status: 429 })
+    await at.limitMisses(asked('/', { from: '192.0.2.2' }), 'look')
   })
 
   it.each([

@@ -1,11 +1,6 @@
 import { base64 } from '@core/parcel/build'
 import { singlePage } from '@core/parcel/html'
 import type { GameDoc } from '@core/game/types'
-import type { GameView } from '@core/posting/protocol'
-import type { H3Event } from 'h3'
-import { seenGame } from './auth'
-import { gameView } from './game-view'
-import { refuse } from './problem'
 import { gameFiles } from './serve-game'
 
 const TYPEFACES: Record<string, string> = { woff2: 'font/woff2', ttf: 'font/ttf', otf: 'font/otf' }
@@ -31,12 +26,4 @@ export async function onePageOf(game: string, release: number): Promise<string> 
       ? {}
       : { typeface: inline(doc.typeface, TYPEFACES[doc.typeface.split('.').at(-1)!] ?? 'font/woff2') }
   return singlePage({ ...doc, assets, ...typeface }, '', text('player.js'), ALONE)
-}
-
-/** The game of an app's address, for those who may see it. */
-export async function appView(event: H3Event): Promise<GameView> {
-  const { game, visitor } = await seenGame(event)
-  const view = await gameView(game, visitor)
-  if (view === null) throw refuse.missing('This game')
-  return view
 }

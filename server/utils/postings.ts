@@ -1,209 +1,230 @@
-import { EventEmitter } from 'node:events'
-import { randomInt } from 'node:crypto'
-import { readFile } from 'node:fs/promises'
+import { readFile, rm } from 'node:fs/promises'
 import { UserError } from '@core/errors'
-import { makePostcode } from '@core/posting/postcode'
+import { linkStep } from '@core/posting/postcode'
 import { PostRequest as PostRequestSchema, type PostingView, type PostRequest } from '@core/posting/protocol'
-import type { PostingState } from '@core/posting/record'
 import { labelFiles } from '@core/parcel/label-files'
-import type { Inspected } from '../inspector/inspect'
-import { inspectApart } from './inspector'
-import { refuse } from './problem'
-import type { GameRecord, PostingRow, ReleaseRecord } from './records'
-import { setLive } from './games'
-import { liveRelease } from './game-view'
-import { allGames, allPostings, arcade, inTurn, newId, readGame, readPosting, writeGame, writePosting } from './store'
+import { hostedFiles } from '@core/parcel/hosted'
+import { withSplits } from '@core/template/uses'
+import { bytesOfMaker, addRelease, isTitleTaken, makeGame, readGame, type ReleaseFile } from '../arcade/games'
+import { inspectApart, INSPECTION_MS, type Looked } from '../arcade/inspect-apart'
+import {
+  addPosting,
+  claimPosting,
+  duePostings,
+  isPromised,
+  movePosting,
+  nextClaim,
+  nextDue,
+  readPosting,
+  waitingPostings,
+} from '../arcade/postings'
+import type { PostingRow, ReleaseRecord } from '../arcade/records'
+import { packOfManifest } from '../inspector/inspect'
+import { sha256 } from '../arcade/blobs'
+import { useUpload } from '../arcade/uploads'
 import { owns } from './auth'
-import { dropUpload, uploadFile, uploadOf } from './uploads'
+import { setLive } from './games'
+import { inspectorScript } from './beside'
+import { faultOf, log } from './log'
+import { refuse, Refusal } from './problem'
+import { arcade } from './store'
+import { hostOwn, shelf, shelfFolder } from './templates'
+import { dropUpload, fetchUpload, uploadOf } from './uploads'
 
-/** Postings that changed, by id. */
-export const changes = new EventEmitter()
-changes.setMaxListeners(0)
-
-export function viewOf(row: PostingRow): PostingView {
-  const { owner: _owner, upload: _upload, ...view } = row
-  return view
+export async function viewOf(row: PostingRow): Promise<PostingView> {
+  const { owner: _owner, upload: _upload, attempts: _attempts, ...view } = row
+  const game = row.postcode === '' ? null : await readGame((await arcade()).db, row.game)
+  const token = game === null || row.visibility === 'public' ? null : game.token
+  return { ...view, link: row.postcode === '' ? '' : `/arcade/${linkStep(row.postcode, token)}` }
 }
 
-export async function moveRow(
-  row: PostingRow,
-  state: PostingState,
-  change: Partial<PostingRow> = {},
-): Promise<PostingRow> {
-  const next = { ...row, ...change, state, states: [...row.states, { state, at: new Date().toISOString() }] }
-  await writePosting(next)
-  changes.emit(row.id, viewOf(next))
-  return next
-}
+/** Parcels that wait: of everybody, and of one maker. */
+const MOST_WAITING = 300
+const MOST_OF_ONE = 10
+/** Times an inspection is begun: once, and twice more where the server was stopped; then it is given up. */
+const MOST_ATTEMPTS = 3
 
-async function newGame(owner: string, visibility: GameRecord['visibility']): Promise<GameRecord> {
-  const { storage } = await arcade()
-  const at = new Date().toISOString()
-  const game: GameRecord = {
-    id: newId('game'),
-    owner,
-    postcode: '',
-    visibility,
-    epoch: 1,
-    live: 0,
-    releases: [],
-    invites: [],
-    created: at,
-    updated: at,
-  }
-  for (;;) {
-    game.postcode = makePostcode(() => randomInt(0, 2 ** 32) / 2 ** 32)
-    if (await storage.hasItem(`postcodes:${game.postcode}`)) continue
-    await storage.setItem(`postcodes:${game.postcode}`, game.id)
-    await writeGame(game)
-    return game
-  }
-}
-
-/** Takes a finished upload as a posting and begins its inspection. */
+/** Takes a finished upload as a posting, which waits for its inspection. */
 export async function post(owner: string, asked: PostRequest): Promise<PostingRow> {
+  const { db, settings, tell } = await arcade()
   const request = PostRequestSchema.parse(asked)
   const upload = await uploadOf(request.upload)
-  if (upload === null || upload.owner !== owner) throw refuse.missing('This upload')
+  if (upload === null || upload.maker !== owner) throw refuse.missing('This upload')
   if (!upload.whole) throw refuse.shape('The upload is not complete yet. Let it finish, then post.')
-  let game: GameRecord
-  if (request.game === undefined) game = await newGame(owner, request.visibility)
-  else {
-    const found = await readGame(request.game)
-    if (found === null) throw refuse.missing('This game')
-    if (!owns(found, owner)) throw refuse.wrongKey()
-    game = found
+  if (request.game !== undefined) {
+    const game = await readGame(db, request.game)
+    if (game !== null && !owns(game, owner)) throw refuse.notYours()
+    // Before its first release is cleared a game is only promised, to whoever posted it.
+    if (game === null && !(await isPromised(db, request.game, owner))) throw refuse.missing('This game')
   }
-  const row = await inTurn(`post:${game.id}`, async () => {
-    const earlier = (await allPostings()).filter((row) => row.game === game.id)
-    const made: PostingRow = {
-      id: newId('posting'),
-      game: game.id,
-      release: earlier.reduce((most, one) => Math.max(most, one.release), 0) + 1,
-      postcode: game.postcode,
-      state: 'sent',
-      states: [{ state: 'sent', at: new Date().toISOString() }],
-      visibility: request.visibility,
-      note: request.note,
-      goLive: request.goLive,
-      answer: request.answer,
-      title: '',
-      bytes: upload.bytes,
-      findings: [],
-      problem: '',
-      owner,
-      upload: request.upload,
-    }
-    await writePosting(made)
-    return made
+  const waiting = await waitingPostings(db, owner)
+  if (waiting.own >= MOST_OF_ONE)
+    throw refuse.busy(`${MOST_OF_ONE} of your parcels wait to be looked at. Post this one when some are through.`)
+  if (waiting.all >= MOST_WAITING) throw refuse.busy('A great many parcels wait to be looked at. Try again in a while.')
+  // From here on the upload is this posting's: a second one with the same upload finds it used.
+  if (!(await useUpload(db, request.upload, owner))) throw refuse.missing('This upload')
+  const { upload: id, game, ...rest } = request
+  const posting = await addPosting(db, {
+    ...rest,
+    ...(game === undefined ? {} : { game }),
+    owner,
+    upload: id,
+    bytes: upload.bytes,
+    notBefore: Date.now() + settings.inspectionSeconds * 1000,
   })
-  void runInspection(row.id)
+  tell('queue', posting)
+  return (await readPosting(db, posting))!
+}
+
+/** Moves a posting on and tells whoever follows it. */
+async function move(...args: Parameters<typeof movePosting> extends [unknown, ...infer Rest] ? Rest : never) {
+  const { db, tell } = await arcade()
+  const row = await movePosting(db, ...args)
+  if (row !== null) tell('posting', row.id)
   return row
 }
 
-const running = new Set<string>()
-
-/** From "sent" to "live" or "returned". Safe to begin again after a restart: nothing is listed before the last write. */
-export async function runInspection(id: string): Promise<void> {
-  if (running.has(id)) return
-  running.add(id)
+/** Inspects the next parcel that waits; false when none does. Safe to be broken off at any moment. */
+export async function inspectNext(): Promise<boolean> {
+  const { db, dialect } = await arcade()
+  const now = Date.now()
+  const row = await db.transaction().execute((at) => claimPosting(at, dialect, now, now + INSPECTION_MS + 60_000))
+  if (row === null) return false
   try {
-    let row = await readPosting(id)
-    if (row === null || (row.state !== 'sent' && row.state !== 'in-inspection' && row.state !== 'cleared')) return
-    if (row.state !== 'cleared' || !(await isKept(row))) {
-      const { inspectionMs, dir } = await arcade()
-      if (row.state === 'sent') row = await moveRow(row, 'in-inspection')
-      await new Promise((resolve) => setTimeout(resolve, inspectionMs))
-      const found = await inspectApart(new Uint8Array(await readFile(uploadFile(dir, row.upload))))
-      const { title } = found.manifest.label
-      const findings = [...found.findings, ...(await hostFindings(row, title))]
-      if (findings.some((finding) => finding.severity === 'must')) {
-        await moveRow(row, 'returned', { findings, title })
-        await dropUpload(row.upload)
-        return
-      }
-      if (row.state !== 'cleared') row = await moveRow(row, 'cleared', { findings, title })
-      await keepRelease(row, found)
+    if (row.attempts > MOST_ATTEMPTS) {
+      const problem =
+        'The arcade had to stop each time it looked at this parcel, so it was given up. Make its pictures and sounds smaller and send it again.'
+      await move(row.id, ['sent', 'in-inspection'], 'returned', { problem })
+      await dropUpload(row.upload)
+      return true
     }
-    if (row.goLive.when === 'cleared') await setLive(row.game, row.release, row.visibility)
-    else await hold(await moveRow(row, 'held'))
-    await dropUpload(row.upload)
+    if (row.state === 'sent') await move(row.id, ['sent'], 'in-inspection')
+    await inspectOne(row)
   } catch (error) {
-    await failed(id, error)
+    await failed(row, error)
+  }
+  return true
+}
+
+let shelfAt: Promise<string> | null = null
+
+async function inspectOne(row: PostingRow): Promise<void> {
+  const { tmp } = await arcade()
+  shelfAt ??= shelfFolder(tmp)
+  const parcel = await fetchUpload(row.upload)
+  try {
+    await inspectApart({ script: inspectorScript(), shelf: await shelfAt, tmp }, parcel.path, (looked) =>
+      decide(row, looked),
+    )
   } finally {
-    running.delete(id)
+    if (parcel.copied) await rm(parcel.path, { force: true })
   }
 }
 
-const isKept = async (row: PostingRow): Promise<boolean> =>
-  (await readGame(row.game))?.releases.some((one) => one.release === row.release) === true
-
-async function failed(id: string, error: unknown): Promise<void> {
-  const row = await readPosting(id).catch(() => null)
-  if (row === null) return
-  const known = error instanceof UserError
-  const full = (error as { code?: string } | null)?.code === 'ENOSPC'
-  if (!known) console.error('inspection:', error instanceof Error ? error.message : 'unknown')
-  const problem = known
-    ? error.message
-    : full
-      ? refuse.full().message
-      : 'The arcade could not look at this parcel. Nothing was posted; send it again.'
-  // With no room even for this record the posting stays where it was and is taken up again at the next start.
-  await moveRow(row, 'returned', { problem }).catch(() => undefined)
+async function decide(row: PostingRow, looked: Looked): Promise<void> {
+  const { title } = looked.manifest.label
+  const findings = [...looked.findings, ...(await hostFindings(row, title))]
+  if (findings.some((finding) => finding.severity === 'must')) {
+    await move(row.id, ['in-inspection'], 'returned', { findings, title })
+    await dropUpload(row.upload)
+    return
+  }
+  if (!(await keepRelease(row, looked, findings))) return void (await dropUpload(row.upload))
+  const kept = (await readPosting((await arcade()).db, row.id))!
+  if (kept.goLive.when === 'cleared') await goLive(kept)
+  else {
+    await move(row.id, ['cleared'], 'held')
+    wakeClock()
+  }
+  await dropUpload(row.upload)
 }
 
-const sameTitle = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase()
+/** A cleared or held release is played from now on; a title that was taken in the meantime sends it back instead. */
+async function goLive(row: PostingRow): Promise<void> {
+  const { db } = await arcade()
+  const game = await readGame(db, row.game)
+  if (game === null) return
+  try {
+    await setLive(game, row.release, row.visibility)
+  } catch (error) {
+    if (!(error instanceof Refusal) || error.slug !== 'conflict') throw error
+    await move(row.id, ['cleared', 'held'], 'returned', { findings: [...row.findings, titleTakenBy(row.title)] })
+  }
+}
+
+const titleTakenBy = (title: string): PostingRow['findings'][number] => ({
+  id: 'title-taken',
+  rule: 'title-taken',
+  severity: 'must',
+  subject: { field: 'title' },
+  facts: { title },
+  evidence: { kind: 'figure', text: title },
+  fixable: false,
+})
 
 /** Whether another public game has this title, as far as players could tell. */
-export async function titleTaken(title: string, game: string): Promise<boolean> {
-  return (await allGames()).some(
-    (one) =>
-      one.id !== game &&
-      one.visibility === 'public' &&
-      one.live > 0 &&
-      sameTitle(liveRelease(one)?.label.title ?? '', title),
-  )
-}
+export const titleTaken = async (title: string, game: string): Promise<boolean> =>
+  isTitleTaken((await arcade()).db, title, game)
 
 /** Rules that only a host can check. */
 async function hostFindings(row: PostingRow, title: string): Promise<PostingRow['findings']> {
-  if (row.visibility !== 'public' || !(await titleTaken(title, row.game))) return []
-  return [
-    {
-      id: 'title-taken',
-      rule: 'title-taken',
-      severity: 'must',
-      subject: { field: 'title' },
-      facts: { title },
-      evidence: { kind: 'figure', text: title },
-      fixable: false,
-    },
-  ]
+  return row.visibility === 'public' && (await titleTaken(title, row.game)) ? [titleTakenBy(title)] : []
 }
 
-/** Files first, the record that makes them a release last. It is not played yet. */
-async function keepRelease(row: PostingRow, found: Inspected): Promise<void> {
-  const { storage } = await arcade()
-  for (const [name, bytes] of found.files)
-    await storage.setItemRaw(`files:${row.game}:${row.release}:${name.replaceAll('/', ':')}`, bytes)
-  const { label } = found.manifest
-  const names = labelFiles(found.manifest)
-  const fileOf = (hash: string | null) => {
-    const name = hash === null ? undefined : names.get(hash)
-    return name !== undefined && found.files.has(name) ? name : null
+async function failed(row: PostingRow, error: unknown): Promise<void> {
+  const full = refuse.full()
+  const isFull = ['ENOSPC', 'SQLITE_FULL', '53100'].includes((error as { code?: string } | null)?.code ?? '')
+  const told = error instanceof UserError || error instanceof Refusal
+  if (!told) log.error({ posting: row.id, ...faultOf(error) }, 'an inspection failed')
+  const problem = told
+    ? error.message
+    : isFull
+      ? full.message
+      : 'The arcade could not look at this parcel. Nothing was posted; send it again.'
+  // With no room even for this the posting stays where it was and is taken up again when its lease is over.
+  const done = await move(row.id, ['sent', 'in-inspection', 'cleared'], 'returned', { problem }).catch(() => null)
+  if (done !== null) await dropUpload(row.upload).catch(() => undefined)
+}
+
+/**
+ * Files first, then, in one step, the game if this is its first release, the release and the posting's state. False
+ * when the posting or its game was deleted meanwhile: then nothing of it comes back.
+ */
+async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow['findings']): Promise<boolean> {
+  const { db, blobs, settings, tell } = await arcade()
+  const { manifest } = looked
+  const { template } = (await shelf()).get(manifest.template.id)!
+  const pack = packOfManifest(manifest)
+  const files: ReleaseFile[] = []
+  const keep = async (name: string, bytes: Uint8Array, hash = sha256(bytes)) => {
+    await blobs.put(hash, bytes)
+    files.push({ name, hash, bytes: bytes.length })
   }
-  const release: ReleaseRecord = {
+  const names = new Set<string>()
+  for await (const { name, hash, bytes } of looked.files()) {
+    await keep(name, bytes, hash)
+    names.add(name)
+  }
+  const hosted = hostedFiles(template, pack, manifest, names, await hostOwn())
+  for (const [name, bytes] of hosted.files) await keep(name, bytes)
+  const { label } = manifest
+  const pictures = labelFiles(pack)
+  const fileOf = (hash: string | null) => {
+    const name = hash === null ? undefined : pictures.get(hash)
+    return name !== undefined && names.has(name) ? name : null
+  }
+  const split = withSplits(template, pack)
+  const record: ReleaseRecord = {
     release: row.release,
     posting: row.id,
     at: new Date().toISOString(),
     label,
-    template: { id: found.template.id, name: found.template.name },
-    controls: found.template.controls,
-    players: found.template.players,
-    devices: label.devices ?? found.template.inputs,
-    languages: found.doc.languages.map((language) => language.name),
-    credits: found.doc.credits,
+    template: { id: template.id, name: template.name },
+    controls: split.controls,
+    players: split.players,
+    devices: label.devices ?? split.inputs,
+    languages: hosted.doc.languages.map((language) => language.name),
+    credits: hosted.doc.credits,
     pictures: {
       cover: fileOf(label.cover),
       square: fileOf(label.square),
@@ -213,77 +234,101 @@ async function keepRelease(row: PostingRow, found: Inspected): Promise<void> {
         return file === null ? [] : [{ file, alt }]
       }),
     },
-    lineage: found.manifest.lineage,
+    lineage: manifest.lineage,
     note: row.note,
     bytes: row.bytes,
   }
-  await inTurn(`game:${row.game}`, async () => {
-    const game = await readGame(row.game)
-    if (game === null) throw refuse.missing('This game')
-    await writeGame({
-      ...game,
-      releases: [...game.releases.filter((one) => one.release !== row.release), release].sort(
-        (a, b) => a.release - b.release,
-      ),
-    })
+  return db.transaction().execute(async (at) => {
+    const game = await readGame(at, row.game)
+    // Deleting a game takes its postings with it: one that is still there is wanted.
+    if ((await movePosting(at, row.id, ['in-inspection'], 'cleared', { findings, title: label.title })) === null)
+      return false
+    if (game === null) await makeGame(at, { id: row.game, owner: row.owner, visibility: row.visibility })
+    await addRelease(at, row.game, record, files)
+    if ((await bytesOfMaker(at, row.owner)) > settings.makerBytes)
+      throw refuse.conflict(
+        `All your games together may take ${Math.round(settings.makerBytes / 1e6)} MB here. Delete one you no longer need, then post this again.`,
+      )
+    tell('posting', row.id)
+    return true
   })
 }
 
-const LONGEST_WAIT_MS = 3_600_000
-const waiting = new Map<string, ReturnType<typeof setTimeout>>()
-
-/** A held release waits for its time; one that is let go by hand waits for that. */
-async function hold(row: PostingRow): Promise<void> {
-  if (row.goLive.when !== 'at') return
-  const wait = Date.parse(row.goLive.at) - Date.now()
-  clearTimeout(waiting.get(row.id))
-  if (wait <= 0) {
-    waiting.delete(row.id)
-    await letGo(row.id)
-    return
-  }
-  // In stages: timers of months do not exist, and a clock may be put right in between.
-  const timer = setTimeout(
-    () => {
-      void readPosting(row.id)
-        .then((now) => (now?.state === 'held' ? hold(now) : undefined))
-        .catch((error: unknown) => console.error('hold:', error instanceof Error ? error.message : 'unknown'))
-    },
-    Math.min(wait, LONGEST_WAIT_MS),
-  )
-  timer.unref()
-  waiting.set(row.id, timer)
-}
-
-/** A held release goes live. A title that was taken in the meantime sends it back instead. */
+/** A held release goes live at its maker's word. */
 export async function letGo(id: string): Promise<PostingRow> {
-  const row = await readPosting(id)
+  const { db } = await arcade()
+  const row = await readPosting(db, id)
   if (row === null) throw refuse.missing('This posting')
   if (row.state !== 'held') throw refuse.conflict('Only a release that is held can be let go.')
-  const findings = await hostFindings(row, row.title)
-  if (findings.length > 0) return moveRow(row, 'returned', { findings: [...row.findings, ...findings] })
-  await setLive(row.game, row.release, row.visibility)
-  return (await readPosting(id))!
+  await goLive(row)
+  return (await readPosting(db, id))!
 }
 
-/** After a start: whatever was on its way goes on. */
-export async function takeUpAgain(): Promise<void> {
-  for (const row of await allPostings()) {
-    if (row.state === 'sent' || row.state === 'in-inspection' || row.state === 'cleared') void runInspection(row.id)
-    if (row.state === 'held') await hold(row)
+/** Held releases whose time has come go live. */
+export async function letDueGo(): Promise<void> {
+  const { db } = await arcade()
+  for (const id of await duePostings(db, Date.now())) {
+    const row = await readPosting(db, id)
+    if (row?.state === 'held') await goLive(row).catch((error: unknown) => log.error(faultOf(error), 'a held release'))
   }
-  // Stopped between a game's own record and those of its postings: the game's is the one that counts.
-  const rows = await allPostings()
-  for (const game of await allGames())
-    if (
-      game.live > 0 &&
-      rows.some(
-        (row) =>
-          row.game === game.id &&
-          (row.state === 'live') !== (row.release === game.live) &&
-          row.release <= game.live &&
-          (row.state === 'live' || row.release === game.live),
-      )
-    )
-      await setLive(game.id, game.live)
+}
+
+/** Nothing is waited for longer than this: a clock may be put right, another process may have stopped. */
+const LONGEST_WAIT_MS = 30_000
+let wake: (() => void) | null = null
+let stopped = true
+let working: Promise<void> = Promise.resolve()
+
+/** Something changed that the clock should know. */
+function wakeClock(): void {
+  wake?.()
+}
+
+/** Looks at parcels one after the other and lets held releases go when their time comes, until it is stopped. */
+export async function startWork(): Promise<void> {
+  if (!stopped) return
+  stopped = false
+  const { db, heard } = await arcade()
+  heard.on('queue', wakeClock)
+  working = (async () => {
+    while (!stopped) {
+      try {
+        await letDueGo()
+        if (stopped) return
+        if (await inspectNext()) continue
+        const next = [await nextClaim(db), await nextDue(db)].filter((at) => at !== null)
+        const wait = Math.max(10, Math.min(LONGEST_WAIT_MS, ...next.map((at) => at - Date.now())))
+        await new Promise<void>((resolve) => {
+          const timer = setTimeout(resolve, wait)
+          timer.unref()
+          wake = () => {
+            clearTimeout(timer)
+            resolve()
+          }
+          if (stopped) wake()
+        })
+      } catch (error) {
+        if (stopped) return
+        log.error(faultOf(error), 'the work on postings')
+        await new Promise((resolve) => setTimeout(resolve, 1000).unref())
+      }
+    }
+  })()
+}
+
+/** Begins nothing new. Resolves when what is being inspected is through; whoever cannot wait leaves it to the next start. */
+export function stopWork(): Promise<void> {
+  stopped = true
+  wakeClock()
+  return working
+}
+
+/** For the packer of a parcel's bytes elsewhere (WebDAV). */
+export const readParcel = async (upload: string): Promise<Uint8Array> => {
+  const { path, copied } = await fetchUpload(upload)
+  try {
+    return new Uint8Array(await readFile(path))
+  } finally {
+    if (copied) await rm(path, { force: true })
+  }
 }

@@ -1,5 +1,6 @@
 import { UserError } from '@core/errors'
 import type { Problem } from '@core/posting/protocol'
+import { faultOf, log } from './log'
 import {
   defineEventHandler,
   getRequestHeader,
@@ -29,8 +30,16 @@ export const refuse = {
       'No key',
       'This needs the key of the maker. Open Pack Post in the browser the game was posted from.',
     ),
-  wrongKey: () =>
-    new Refusal(403, 'wrong-key', 'Wrong key', 'This key is not known here, or the game belongs to somebody else.'),
+  wrongKey: () => new Refusal(403, 'wrong-key', 'Wrong key', 'This key is not known here.'),
+  notYours: () => new Refusal(403, 'not-yours', 'Not yours', 'This game belongs to another key than this browser’s.'),
+  banned: () =>
+    new Refusal(
+      403,
+      'banned',
+      'Shut out',
+      'The keeper of this arcade has shut this key out. The mail says why; write to them if that is a mistake.',
+    ),
+  busy: (detail: string) => new Refusal(503, 'busy', 'Busy', detail),
   missing: (what: string) => new Refusal(404, 'missing', 'Not here', `${what} is not here, or you may not see it.`),
   shape: (detail: string) => new Refusal(400, 'shape', 'Not understood', detail),
   type: (detail: string) => new Refusal(415, 'type', 'Wrong type', detail),
@@ -59,12 +68,14 @@ export function asProblem(error: unknown): Problem {
   })
   if (error instanceof Refusal) return make(error.status, error.slug, error.title, error.message)
   if (error instanceof UserError) return make(422, error.code, 'Cannot be taken', error.message)
-  if ((error as { code?: string } | null)?.code === 'ENOSPC') return asProblem(refuse.full())
+  const { code } = (error ?? {}) as { code?: string }
+  if (code === 'ENOSPC' || code === 'SQLITE_FULL' || code === '53100') return asProblem(refuse.full())
   return make(500, 'fault', 'A fault of ours', 'Something went wrong in the arcade. Nothing was changed; try again.')
 }
 
 /** Before a byte of a body is read: refuses one that says it is too long, or does not say how long it is. */
 export function limitBody(event: H3Event, most: number): void {
+  if (most === Number.POSITIVE_INFINITY) return
   const said = getRequestHeader(event, 'content-length')
   if (said === undefined && getRequestHeader(event, 'transfer-encoding') === undefined) return
   const length = Number(said ?? Number.NaN)
@@ -82,10 +93,12 @@ export const defineApi = <T>(handler: (event: H3Event<EventHandlerRequest>) => T
   defineEventHandler(async (event) => {
     try {
       limitBody(event, most)
+      // Answers are for who asked, unless a handler says otherwise.
+      setResponseHeader(event, 'cache-control', 'no-store')
       return await handler(event)
     } catch (error) {
       const problem = asProblem(error)
-      if (problem.status === 500) console.error('arcade:', error instanceof Error ? error.stack : 'unknown')
+      if (problem.status === 500) log.error({ path: event.path.split('?')[0], ...faultOf(error) }, 'a fault')
       setResponseStatus(event, problem.status)
       setResponseHeader(event, 'content-type', 'application/problem+json')
       return JSON.stringify(problem)

@@ -1,8 +1,18 @@
-import { createError, getRequestURL, getRouterParam, setResponseHeaders, type H3Event } from 'h3'
+import type { Readable } from 'node:stream'
+import {
+  createError,
+  getRequestHeader,
+  getRouterParam,
+  setResponseHeaders,
+  setResponseStatus,
+  type H3Event,
+} from 'h3'
 import { frameAncestors } from '@core/label/privacy'
 import { LRUCache } from 'lru-cache'
-import { liveRelease } from './game-view'
-import { arcade, readGame, sameText, ticketFor } from './store'
+import { filesOf, type ReleaseFile } from '../arcade/games'
+import type { GameRecord } from '../arcade/records'
+import { gamesOrigin, publicOrigin } from './origins'
+import { arcade, recentGame, sameText, ticketFor } from './store'
 
 const TYPES: Record<string, string> = {
   html: 'text/html; charset=utf-8',
@@ -21,70 +31,121 @@ const TYPES: Record<string, string> = {
   otf: 'font/otf',
 }
 
-const KEPT_BYTES = 96_000_000
-/** Files of a release never change, so what many people ask for is kept at hand. */
+const KEPT_BYTES = 64_000_000
+/** Larger files are streamed from where they lie. */
+const LARGEST_KEPT = 4_000_000
+/** Blobs never change, so what many people ask for is kept at hand. */
 const kept = new LRUCache<string, Buffer>({
   maxSize: KEPT_BYTES,
   sizeCalculation: (bytes) => Math.max(1, bytes.length),
 })
+/** A release's list of files never changes either. */
+const lists = new LRUCache<string, ReadonlyMap<string, ReleaseFile>>({ max: 300 })
+
+async function listOf(game: string, release: number): Promise<ReadonlyMap<string, ReleaseFile>> {
+  const key = `${game}:${release}`
+  const known = lists.get(key)
+  if (known !== undefined) return known
+  const files = await filesOf((await arcade()).db, game, release)
+  const list = new Map(files.map((file) => [file.name, file]))
+  if (list.size > 0) lists.set(key, list)
+  return list
+}
+
+async function bytesOf({ hash, bytes }: ReleaseFile): Promise<Buffer | null> {
+  const known = kept.get(hash)
+  if (known !== undefined) return known
+  const found = await (await arcade()).blobs.get(hash)
+  if (found !== null && bytes <= LARGEST_KEPT) kept.set(hash, found)
+  return found
+}
 
 /** A file of a release; null when there is none. */
 export async function gameFile(game: string, release: number, path: string): Promise<Buffer | null> {
-  const key = `files:${game}:${release}:${path.replaceAll('/', ':')}`
-  const known = kept.get(key)
-  if (known !== undefined) return known
-  const { storage } = await arcade()
-  const bytes = await storage.getItemRaw<Uint8Array>(key)
-  if (bytes === null) return null
-  const found = Buffer.from(bytes)
-  kept.set(key, found)
-  return found
+  const file = (await listOf(game, release)).get(path)
+  return file === undefined ? null : bytesOf(file)
 }
 
 /** All files of a release, by name. */
 export async function gameFiles(game: string, release: number): Promise<Map<string, Uint8Array>> {
-  const { storage } = await arcade()
-  const base = `files:${game}:${release}`
-  const names = (await storage.getKeys(base)).filter((key) => !key.endsWith('.part'))
   const files = new Map<string, Uint8Array>()
-  for (const key of names) {
-    const name = key.slice(base.length + 1).replaceAll(':', '/')
-    const bytes = await gameFile(game, release, name)
+  for (const [name, file] of await listOf(game, release)) {
+    const bytes = await bytesOf(file)
     if (bytes !== null) files.set(name, bytes)
   }
   return files
 }
 
+const notHere = () => createError({ statusCode: 404, statusMessage: 'Not here' })
+
+/** The game of a play address: its ticket says who may see it, and changes when that does. */
+export async function ticketedGame(event: H3Event): Promise<{ game: GameRecord; ticket: string }> {
+  const game = await recentGame(getRouterParam(event, 'game') ?? '')
+  const ticket = getRouterParam(event, 'ticket') ?? ''
+  if (game === null || game.live === 0 || game.hidden || !sameText(ticket, await ticketFor(game, game.live)))
+    throw notHere()
+  return { game, ticket }
+}
+
+/** One range of bytes (RFC 9110, 14.2); null for all of it, "bad" for one that lies outside. */
+function rangeOf(header: string | undefined, size: number): { start: number; end: number } | null | 'bad' {
+  const read = /^bytes=(\d*)-(\d*)$/.exec(header ?? '')
+  if (read === null || (read[1] === '' && read[2] === '')) return null
+  const start = read[1] === '' ? Math.max(0, size - Number(read[2])) : Number(read[1])
+  const end = read[1] === '' || read[2] === '' ? size - 1 : Math.min(size - 1, Number(read[2]))
+  return start > end || start >= size ? 'bad' : { start, end }
+}
+
 /**
  * Files of a posted game. They run in an opaque origin that may load from this folder and from nowhere else; no cookie
- * is read or set here.
+ * is read or set here. All code among them is the arcade's own.
  */
-export async function serveGame(event: H3Event): Promise<Buffer> {
-  const game = await readGame(getRouterParam(event, 'game') ?? '')
-  const ticket = getRouterParam(event, 'ticket') ?? ''
-  if (game === null || game.live === 0 || !sameText(ticket, await ticketFor(game, game.live)))
-    throw createError({ statusCode: 404, statusMessage: 'Not here' })
-  const asked = decodeURIComponent(getRouterParam(event, 'path') ?? '')
+export async function serveGame(event: H3Event): Promise<Buffer | Readable | ''> {
+  const { game, ticket } = await ticketedGame(event)
+  const asked = getRouterParam(event, 'path', { decode: true }) ?? ''
   const path = asked === '' ? 'index.html' : asked
+  const file = (await listOf(game.id, game.live)).get(path)
   const type = TYPES[path.split('.').at(-1) ?? '']
-  if (type === undefined || path.includes('..') || path.includes(':') || path.includes('\\'))
-    throw createError({ statusCode: 404, statusMessage: 'Not here' })
-  const bytes = await gameFile(game.id, game.live, path)
-  const privacy = liveRelease(game)?.label.privacy
-  if (bytes === null || privacy === undefined) throw createError({ statusCode: 404, statusMessage: 'Not here' })
-  const base = `${getRequestURL(event).origin}/play/${game.id}/${ticket}/`
+  const privacy = game.release?.label.privacy
+  if (type === undefined || file === undefined || privacy === undefined) throw notHere()
+  const base = `${gamesOrigin(event)}/play/${game.id}/${ticket}/`
+  const framers = frameAncestors(privacy).replace("'self'", `'self' ${publicOrigin(event)}`)
+  const etag = `"${file.hash.slice(0, 32)}"`
   setResponseHeaders(event, {
     'content-type': type,
     'content-security-policy':
-      `sandbox allow-scripts allow-pointer-lock allow-orientation-lock; default-src 'none'; script-src ${base} 'unsafe-inline'; style-src ${base} 'unsafe-inline'; ` +
-      `img-src ${base} data: blob:; media-src ${base} data: blob:; font-src ${base} data:; connect-src ${base} data: blob:; manifest-src ${base}; base-uri 'none'; form-action 'none'; frame-ancestors ${frameAncestors(privacy)}`,
+      `sandbox allow-scripts allow-pointer-lock allow-orientation-lock; default-src 'none'; script-src ${base}player.js ${base}start.js; style-src 'unsafe-inline'; ` +
+      `img-src ${base} data: blob:; media-src ${base} data: blob:; font-src ${base} data:; connect-src ${base} data: blob:; frame-src 'none'; worker-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors ${framers}`,
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'no-referrer',
     'access-control-allow-origin': '*',
     'cross-origin-resource-policy': 'cross-origin',
-    'cache-control': 'private, max-age=300',
+    // The page itself is asked for each time, so that whoever lost sight of the game notices; its files never change.
+    'cache-control': path === 'index.html' ? 'private, no-cache' : 'private, max-age=31536000, immutable',
+    etag,
+    'accept-ranges': 'bytes',
     'permissions-policy': 'camera=(), microphone=(), geolocation=()',
     ...(game.visibility === 'public' ? {} : { 'x-robots-tag': 'noindex' }),
   })
-  return bytes
+  if (getRequestHeader(event, 'if-none-match') === etag) {
+    setResponseStatus(event, 304)
+    return ''
+  }
+  const range = rangeOf(getRequestHeader(event, 'range'), file.bytes)
+  if (range === 'bad') {
+    setResponseHeaders(event, { 'content-range': `bytes */${file.bytes}` })
+    throw createError({ statusCode: 416, statusMessage: 'Not that far' })
+  }
+  if (range !== null) {
+    setResponseStatus(event, 206)
+    setResponseHeaders(event, { 'content-range': `bytes ${range.start}-${range.end}/${file.bytes}` })
+  }
+  if (file.bytes > LARGEST_KEPT) {
+    const stream = await (await arcade()).blobs.stream(file.hash, range ?? undefined)
+    if (stream === null) throw notHere()
+    return stream
+  }
+  const bytes = await bytesOf(file)
+  if (bytes === null) throw notHere()
+  return range === null ? bytes : bytes.subarray(range.start, range.end + 1)
 }

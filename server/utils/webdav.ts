@@ -1,11 +1,10 @@
-import { readFile } from 'node:fs/promises'
 import { unzipSafely } from '@core/parcel/unzip'
 import type { WebdavRequest } from '@core/posting/ways'
 import { PARCEL_LIMITS } from '../inspector/limits'
 import { sendOutward } from './outward'
 import { refuse, Refusal } from './problem'
-import { arcade } from './store'
-import { dropUpload, uploadFile, uploadOf } from './uploads'
+import { readParcel } from './postings'
+import { dropUpload, uploadOf } from './uploads'
 
 const said = (status: number): string =>
   ({
@@ -23,10 +22,9 @@ export async function sendToWebdav(
   request: WebdavRequest,
 ): Promise<{ files: number; bytes: number; address: string }> {
   const upload = await uploadOf(request.upload)
-  if (upload === null || upload.owner !== owner) throw refuse.missing('This upload')
+  if (upload === null || upload.maker !== owner) throw refuse.missing('This upload')
   if (!upload.whole) throw refuse.shape('The upload is not complete yet. Let it finish first.')
-  const { dir } = await arcade()
-  const files = unzipSafely(new Uint8Array(await readFile(uploadFile(dir, request.upload))), 'parcel', PARCEL_LIMITS)
+  const files = unzipSafely(await readParcel(request.upload), 'parcel', PARCEL_LIMITS)
   const base = `${request.address.replace(/\/+$/, '')}/${encodeURIComponent(request.folder)}/`
   const headers =
     request.user === ''

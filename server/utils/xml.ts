@@ -1,9 +1,10 @@
 import type { GameView } from '@core/posting/protocol'
 import { create } from 'xmlbuilder2'
 
-const pageOf = (origin: string, game: GameView): string => `${origin}/arcade/${game.postcode.toLowerCase()}`
+const pageOf = (origin: string, game: Pick<GameView, 'postcode'>): string =>
+  `${origin}/arcade/${game.postcode.toLowerCase()}`
 
-export function sitemapOf(origin: string, games: readonly GameView[]): string {
+export function sitemapOf(origin: string, games: readonly Pick<GameView, 'postcode' | 'updated'>[]): string {
   const root = create({ version: '1.0', encoding: 'UTF-8' }).ele(
     'http://www.sitemaps.org/schemas/sitemap/0.9',
     'urlset',

@@ -1,3 +1,4 @@
+import { createServer } from 'node:http'
 import { expect, test } from '@playwright/test'
 import { strToU8, zipSync } from 'fflate'
 import { demoParcel, forge, Maker, problemOf } from '../support/arcade-client'
@@ -74,7 +75,7 @@ test('a parcel that cannot be read or is not what it says comes back with the re
     }),
   )
   expect(lied.findings.some((one) => one.rule === 'contents-differ' && one.facts['file'] === 'game.json')).toBe(true)
-  expect(await (await request.get(`${baseURL}/api/arcade/games/${lied.postcode}`)).status()).toBe(404)
+  expect(await (await request.get(`${baseURL}/api/arcade/games/${lied.game}`)).status()).toBe(404)
 })
 
 test('the arcade runs the same rules: a careless label is returned with what the check says', async ({
@@ -123,10 +124,10 @@ test('another owner’s game can be neither released to nor changed nor seen whi
 
   // The files' address is unguessable and stops working when who can see the game changes.
   await change(maker, 'unlisted')
-  const seen = (await (await fresh.get(`${baseURL}/api/arcade/games/${view.postcode}`)).json()) as { playPath: string }
-  expect((await fresh.get(`${baseURL}${seen.playPath}game.json`)).status()).toBe(200)
+  const seen = (await (await fresh.get(`${baseURL}/api/arcade/games/${view.postcode}`)).json()) as { playUrl: string }
+  expect((await fresh.get(`${seen.playUrl}game.json`)).status()).toBe(200)
   await change(maker, 'only-me')
-  expect((await fresh.get(`${baseURL}${seen.playPath}game.json`)).status()).toBe(404)
+  expect((await fresh.get(`${seen.playUrl}game.json`)).status()).toBe(404)
   expect((await change(maker, 'everybody')).status()).toBe(400)
   await fresh.dispose()
 })
@@ -138,7 +139,9 @@ test('unlisted games are not listed, public ones are; two public games cannot sh
   const maker = await Maker.arrive(request, baseURL!)
   const titled = (title: string) => demoParcel((pack) => ({ ...pack, label: { ...pack.label, title } }))
   const list = async () =>
-    ((await (await request.get(`${baseURL}/api/arcade/games`)).json()) as { title: string }[]).map((game) => game.title)
+    (
+      (await (await request.get(`${baseURL}/api/arcade/games?q=cove`)).json()) as { games: { title: string }[] }
+    ).games.map((game) => game.title)
   await maker.send(await titled('Hidden Cove'), { visibility: 'unlisted' })
   expect(await list()).not.toContain('Hidden Cove')
   await maker.send(await titled('Open Cove'), { visibility: 'public' })
@@ -154,9 +157,10 @@ test('files of a game are served so that they can do no harm', async ({ request,
   const maker = await Maker.arrive(request, baseURL!)
   const view = await maker.send(parcel)
   const game = (await (await request.get(`${baseURL}/api/arcade/games/${view.postcode}`)).json()) as {
-    playPath: string
+    playUrl: string
   }
-  const page = await request.get(`${baseURL}${game.playPath}`)
+  expect(new URL(game.playUrl).origin).not.toBe(baseURL)
+  const page = await request.get(game.playUrl)
   const headers = page.headers()
   expect(headers['content-security-policy']).toContain('sandbox allow-scripts')
   expect(headers['content-security-policy']).not.toContain('allow-same-origin')
@@ -164,68 +168,169 @@ test('files of a game are served so that they can do no harm', async ({ request,
   expect(headers['access-control-allow-origin']).toBe('*')
   expect(headers['x-robots-tag']).toBe('noindex')
   expect(headers['set-cookie']).toBeUndefined()
+  // Its files never change, come in ranges, and are nowhere on the arcade's own origin.
+  const file = await request.get(`${game.playUrl}game.json`)
+  expect(file.headers()['cache-control']).toContain('immutable')
+  const part = await request.get(`${game.playUrl}game.json`, { headers: { range: 'bytes=0-9' } })
+  expect([part.status(), (await part.body()).length]).toEqual([206, 10])
+  const again = await request.get(`${game.playUrl}game.json`, { headers: { 'if-none-match': file.headers()['etag']! } })
+  expect(again.status()).toBe(304)
+  const own = `${baseURL}${new URL(game.playUrl).pathname}`
+  expect((await request.get(own, { maxRedirects: 0 })).headers()['location']).toBe(game.playUrl)
+  for (const elsewhere of ['/arcade', '/api/arcade/games', '/', '/packs', '/_nuxt/'])
+    expect((await request.get(new URL(elsewhere, game.playUrl).href)).status(), elsewhere).toBe(404)
   for (const path of ['..%2F..%2Fsecret', 'parcel.json%00', '%2e%2e/%2e%2e/secret', 'a:b.json', 'nothing.html'])
-    expect((await request.get(`${baseURL}${game.playPath}${path}`)).status(), path).toBe(404)
+    expect((await request.get(`${game.playUrl}${path}`)).status(), path).toBe(404)
 })
 
-test('a hostile game can read nothing of the app: not its storage, its cookies, its keys, nor the page around it', async ({
+/** A server that is none of ours, and what it was asked. */
+async function elsewhere(): Promise<{ url: string; asked: string[]; close: () => void }> {
+  const asked: string[] = []
+  const server = createServer((incoming, answer) => {
+    asked.push(`${incoming.method} ${incoming.url}`)
+    answer
+      .writeHead(200, { 'content-type': 'text/html', 'access-control-allow-origin': '*' })
+      .end('<p>Sign in here</p>')
+  })
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+  const { port } = server.address() as { port: number }
+  return { url: `http://127.0.0.1:${port}`, asked, close: () => server.close() }
+}
+
+/** Everything a game's code could try, run inside of its frame. */
+async function attempts(url: string): Promise<Record<string, string>> {
+  const found: Record<string, string> = {}
+  const attempt = async (name: string, does: () => unknown) => {
+    try {
+      found[name] = String(await does())
+    } catch {
+      found[name] = 'denied'
+    }
+  }
+  await attempt('localStorage', () => localStorage.length)
+  await attempt('cookie', () => document.cookie)
+  await attempt(
+    'indexedDB',
+    () =>
+      new Promise((yes, no) => {
+        const open = indexedDB.open('pack-post')
+        open.onsuccess = () => yes('open')
+        open.onerror = () => no(new Error('no'))
+      }),
+  )
+  await attempt('parent', () => parent.document.body.innerHTML.length)
+  await attempt(
+    'session',
+    async () => (await fetch('/api/arcade/session', { method: 'POST', credentials: 'include' })).status,
+  )
+  await attempt('list', async () => (await (await fetch('/api/arcade/games')).text()).length)
+  if (parent !== window)
+    await attempt('top', () => {
+      top!.location = 'https://example.invalid/'
+      return 'moved'
+    })
+  await attempt('open', () => {
+    if (window.open(`${url}/open`) === null) throw new Error('no')
+    return 'opened'
+  })
+  await attempt('fetch', async () => (await fetch(`${url}/fetch`)).status)
+  await attempt('script', async () => {
+    const script = document.createElement('script')
+    script.src = `${url}/script`
+    document.body.append(script)
+    await new Promise((yes, no) => ((script.onload = yes), (script.onerror = no)))
+  })
+  await attempt('socket', () => {
+    new WebSocket(url.replace('http', 'ws'))
+  })
+  navigator.sendBeacon(`${url}/beacon`, 'x')
+  new Image().src = `${url}/image`
+  for (const rel of ['prefetch', 'preload', 'dns-prefetch', 'preconnect', 'stylesheet', 'prerender']) {
+    const link = Object.assign(document.createElement('link'), { rel, href: `${url}/${rel}`, as: 'fetch' })
+    document.head.append(link)
+  }
+  const frame = document.createElement('iframe')
+  frame.src = `${url}/frame`
+  document.body.append(frame)
+  return found
+}
+
+/** Ways to lead a frame elsewhere. */
+const LEAVING: ((url: string) => void)[] = [
+  (url) => {
+    const form = Object.assign(document.createElement('form'), { action: `${url}/form`, method: 'post' })
+    document.body.append(form)
+    form.submit()
+  },
+  (url) => {
+    const anchor = Object.assign(document.createElement('a'), { href: `${url}/anchor`, ping: `${url}/ping` })
+    document.body.append(anchor)
+    anchor.click()
+  },
+  (url) => {
+    location.href = `${url}/location`
+  },
+  (url) => {
+    const meta = document.createElement('meta')
+    meta.httpEquiv = 'refresh'
+    meta.content = `0;url=${url}/refresh`
+    document.head.append(meta)
+  },
+]
+
+test('of a hostile parcel nothing runs; code in a game’s frame could read nothing, and neither leave, open, submit, beacon nor prefetch', async ({
   page,
   request,
   baseURL,
 }) => {
   const maker = await Maker.arrive(request, baseURL!)
-  const spy = `
-    const found = {};
-    const attempt = async (name, does) => { try { found[name] = String(await does()) } catch (error) { found[name] = 'denied' } };
-    (async () => {
-      await attempt('localStorage', () => localStorage.length);
-      await attempt('cookie', () => document.cookie);
-      await attempt('indexedDB', () => new Promise((yes, no) => { const open = indexedDB.open('pack-post'); open.onsuccess = () => yes('open'); open.onerror = () => no(new Error('no')) }));
-      await attempt('parent', () => parent.document.body.innerHTML.length);
-      await attempt('session', async () => (await fetch('/api/arcade/session', { method: 'POST', credentials: 'include' })).status);
-      await attempt('list', async () => (await (await fetch('/api/arcade/games')).text()).length);
-      if (parent !== window) await attempt('top', () => { top.location = 'https://example.invalid/'; return 'moved' });
-      document.body.dataset.found = JSON.stringify(found);
-      document.body.textContent = 'spied';
-    })();`
   const hostile = forge(parcel, (files) => {
-    files.set('index.html', strToU8('<!doctype html><html><body>…<script src="player.js"></script></body></html>'))
-    files.set('player.js', strToU8(spy))
+    files.set('index.html', strToU8('<!doctype html><html><body><script src="player.js"></script></body></html>'))
+    files.set('player.js', strToU8('document.body.textContent = "spied"'))
   })
   const view = await maker.send(hostile)
   expect(view.state).toBe('live')
+  const other = await elsewhere()
 
   // Somebody who uses Pack Post in this browser opens it: there is something to steal.
   await page.goto('/')
   await expect(page.getByTestId('packs').getByText('Puffin Catch')).toBeVisible()
   await page.evaluate(() => localStorage.setItem('secret', 'mine'))
-  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
-  const body = page.getByTestId('game-frame').contentFrame().locator('body')
-  await expect(body).toHaveText('spied')
-  const inFrame = JSON.parse((await body.getAttribute('data-found'))!) as Record<string, string>
-  expect(inFrame).toEqual({
-    localStorage: 'denied',
-    cookie: 'denied',
-    indexedDB: 'denied',
-    parent: 'denied',
-    session: 'denied',
-    list: 'denied',
-    top: 'denied',
-  })
-  expect(page.url()).toContain('/arcade/')
-
+  const denied = { localStorage: 'denied', cookie: 'denied', indexedDB: 'denied', session: 'denied', list: 'denied' }
+  for (const path of [`/arcade/${view.postcode.toLowerCase()}`, `/arcade/embed/${view.postcode.toLowerCase()}`]) {
+    await page.goto(path)
+    const frame = page.getByTestId('game-frame').contentFrame()
+    await expect(frame.locator('canvas')).toHaveAttribute('data-screen', 'start')
+    await expect(frame.locator('body')).not.toContainText('spied')
+    const handle = (await (await page.getByTestId('game-frame').elementHandle())!.contentFrame())!
+    const found = await handle.evaluate(attempts, other.url)
+    expect(found).toMatchObject({
+      ...denied,
+      parent: 'denied',
+      top: 'denied',
+      open: 'denied',
+      fetch: 'denied',
+      script: 'denied',
+    })
+    // Leaving by itself: the page around it lets no other address into the frame.
+    for (const leave of LEAVING) {
+      await page.goto(path)
+      await expect(frame.locator('canvas')).toHaveAttribute('data-screen', 'start')
+      const inside = (await (await page.getByTestId('game-frame').elementHandle())!.contentFrame())!
+      await inside.evaluate(leave, other.url).catch(() => undefined)
+      // The page around it is where it was, and answers.
+      expect(new URL(page.url()).pathname).toBe(path)
+    }
+  }
   // Opened by itself, outside of any frame, it is as powerless.
-  const src = (await page.getByTestId('game-frame').getAttribute('src'))!
-  await page.goto(src)
-  await expect(page.locator('body')).toHaveText('spied')
-  const alone = JSON.parse((await page.locator('body').getAttribute('data-found'))!) as Record<string, string>
-  expect(alone).toMatchObject({
-    localStorage: 'denied',
-    cookie: 'denied',
-    indexedDB: 'denied',
-    session: 'denied',
-    list: 'denied',
-  })
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  await page.goto((await page.getByTestId('game-frame').getAttribute('src'))!)
+  await expect(page.locator('canvas')).toHaveAttribute('data-screen', 'start')
+  expect(await page.evaluate(attempts, other.url)).toMatchObject({ ...denied, open: 'denied', fetch: 'denied' })
+  // A request to the arcade has come and gone since: whatever was on its way elsewhere would have arrived.
+  await page.goto('/arcade')
+  expect(other.asked).toEqual([])
+  other.close()
 })
 
 test('markup in titles and texts shows as text', async ({ page, request, baseURL }) => {
@@ -254,23 +359,29 @@ test('markup in titles and texts shows as text', async ({ page, request, baseURL
 
 test('a best score is kept over a reload by the page around the game', async ({ page, request, baseURL }) => {
   const maker = await Maker.arrive(request, baseURL!)
-  const keeper = forge(parcel, (files) => {
-    files.set('index.html', strToU8('<!doctype html><html><body>…<script src="player.js"></script></body></html>'))
-    files.set(
-      'player.js',
-      strToU8(`addEventListener('message', (event) => { document.body.textContent = 'kept ' + event.data.best; parent.postMessage({ type: 'pack-post:save', best: 70 }, '*') });
-      parent.postMessage({ type: 'pack-post:load' }, '*');
-      parent.postMessage({ type: 'pack-post:save', best: 'a lot' }, '*');
-      parent.postMessage({ type: 'pack-post:save', best: 1e12 }, '*')`),
-    )
-  })
-  const view = await maker.send(keeper)
+  const view = await maker.send(parcel)
   await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
-  const body = page.getByTestId('game-frame').contentFrame().locator('body')
-  await expect(body).toHaveText('kept 0')
+  const canvas = page.getByTestId('game-frame').contentFrame().locator('canvas')
+  /** What the page tells a game that asks, from within the game's frame. */
+  const told = async () => {
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    return canvas.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          addEventListener('message', (event: MessageEvent<{ best: number }>) => resolve(event.data.best), {
+            once: true,
+          })
+          parent.postMessage({ type: 'pack-post:load' }, '*')
+        }),
+    )
+  }
+  expect(await told()).toBe(0)
+  await canvas.evaluate(() => {
+    for (const best of ['a lot', 1e12, -4, 70]) parent.postMessage({ type: 'pack-post:save', best }, '*')
+  })
   await expect.poll(() => page.evaluate((key) => localStorage.getItem(key), `arcade:best:${view.game}`)).toBe('70')
   await page.reload()
-  await expect(body).toHaveText('kept 70')
+  expect(await told()).toBe(70)
 })
 
 test('game pages carry what link previews read, and work before any script', async ({ request, baseURL }) => {

@@ -82,13 +82,15 @@ test('a nasty title breaks no format it is told in', async ({ page, request, bas
   expect(oembed.html.match(/</g)).toHaveLength(2)
 
   const html = await text(`/arcade/${view.postcode.toLowerCase()}`)
-  const json = /<script type="application\/ld\+json"[^>]*>(.*?)<\/script>/s.exec(html)![1]!
+  const json = /<script[^>]* type="application\/ld\+json"[^>]*>(.*?)<\/script>/s.exec(html)![1]!
   expect(JSON.parse(json)).toMatchObject({ '@type': 'VideoGame', name: title })
   expect(html).toContain('application/json+oembed')
-  for (const format of ['app', 'game.html'])
-    expect(await text(`/arcade/app/${view.postcode.toLowerCase()}/${format === 'app' ? '' : format}`)).not.toContain(
-      '<b>&"]]>',
-    )
+  // The address an app had before games had an origin of their own leads on to it.
+  const app = (await request.get(`${baseURL}/arcade/app/${view.postcode.toLowerCase()}/`)).url()
+  expect(new URL(app).origin).not.toBe(baseURL)
+  for (const file of ['', 'game.html'])
+    expect(await (await request.get(new URL(file, app).href)).text()).not.toContain('<b>&"]]>')
+  expect(await text(`/arcade/app/${view.postcode.toLowerCase()}/sw.js`)).toContain('unregister')
 })
 
 test('what is not public is in no list, no feed, no oEmbed; what is taken off is gone from all', async ({
@@ -125,10 +127,13 @@ test('a game says who may frame it, in all its pages', async ({ request, baseURL
   )
   const policy = async (path: string) => (await request.get(`${baseURL}${path}`)).headers()['content-security-policy']!
   const code = named.postcode.toLowerCase()
-  expect(await policy(`/arcade/embed/${code}`)).toBe("frame-ancestors 'self' https://club.example")
-  expect(await policy(`/arcade/${code}`)).toBe("frame-ancestors 'self'")
-  const view = (await (await request.get(`${baseURL}/api/arcade/games/${code}`)).json()) as { playPath: string }
-  expect(await policy(view.playPath)).toContain("frame-ancestors 'self' https://club.example")
+  expect(await policy(`/arcade/embed/${code}`)).toMatch(/frame-ancestors 'self' https:\/\/club\.example$/)
+  for (const path of [`/arcade/${code}`, '/arcade', '/', '/packs/demo-puffin-catch/bench'])
+    expect(await policy(path), path).toMatch(/frame-ancestors 'self'$/)
+  const view = (await (await request.get(`${baseURL}/api/arcade/games/${code}`)).json()) as { playUrl: string }
+  const files = (await request.get(view.playUrl)).headers()['content-security-policy']!
+  expect(files).toContain(`frame-ancestors 'self' ${baseURL}`)
+  expect(files).toMatch(/ https:\/\/club\.example$/)
 })
 
 test('another maker can do nothing to a game', async ({ request, playwright, baseURL }) => {

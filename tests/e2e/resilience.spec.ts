@@ -1,5 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { get, type IncomingMessage } from 'node:http'
+import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
@@ -27,6 +30,13 @@ async function up(request: APIRequestContext): Promise<void> {
     .toBe(200)
 }
 
+interface Listed {
+  title: string
+  playUrl: string
+}
+const listed = async (request: APIRequestContext): Promise<Listed[]> =>
+  ((await (await request.get(`${base}/api/arcade/games`)).json()) as { games: Listed[] }).games
+
 async function kill(server: ChildProcess): Promise<void> {
   const gone = new Promise((resolve) => server.once('exit', resolve))
   server.kill('SIGKILL')
@@ -38,7 +48,7 @@ test('killed while it receives and while it inspects: nothing is half-posted, th
 }) => {
   const data = mkdtempSync(join(tmpdir(), 'pack-post-kill-'))
   const parcel = await demoParcel()
-  let server = serve(data, '30')
+  let server = serve(data, '5')
   try {
     await up(request)
     const maker = await Maker.arrive(request, base)
@@ -48,7 +58,7 @@ test('killed while it receives and while it inspects: nothing is half-posted, th
     expect((await maker.sendPart(location, 0, parcel.slice(0, half))).status()).toBe(204)
     await kill(server)
 
-    server = serve(data, '30')
+    server = serve(data, '5')
     await up(request)
     const head = await request.fetch(new URL(location, base).href, {
       method: 'HEAD',
@@ -58,16 +68,15 @@ test('killed while it receives and while it inspects: nothing is half-posted, th
     expect((await maker.sendPart(location, half, parcel.slice(half))).status()).toBe(204)
     const answer = await maker.post(location.split('/').at(-1)!, { visibility: 'public' })
     const { id } = PostingView.parse(await answer.json())
-    await expect.poll(async () => (await maker.view(id)).state).toBe('in-inspection')
+    expect((await maker.view(id)).state).toBe('sent')
     await kill(server)
 
     server = serve(data, '0')
     await up(request)
     await expect.poll(async () => (await maker.view(id)).state, { timeout: 20_000 }).toBe('live')
-    const games = (await (await request.get(`${base}/api/arcade/games`)).json()) as unknown[]
-    expect(games).toHaveLength(1)
+    expect(await listed(request)).toHaveLength(1)
     // The upload is not needed any more, and no half-written file is left.
-    expect(readdirSync(join(data, 'uploads'))).toEqual([])
+    await expect.poll(() => readdirSync(join(data, 'uploads'))).toEqual([])
     const everything = readdirSync(data, { recursive: true }).map(String)
     expect(everything.filter((name) => name.endsWith('.part'))).toEqual([])
   } finally {
@@ -114,12 +123,11 @@ test('killed at ten random moments of a posting: nothing is half-listed, nothing
       server = serve(data, '0.3')
       await up(request)
       // Whatever is listed right after the start is whole: every file its own list names is there.
-      const games = (await (await request.get(`${base}/api/arcade/games`)).json()) as { playPath: string }[]
-      for (const game of games) {
-        const list = await request.get(`${base}${game.playPath}parcel.json`)
+      for (const game of await listed(request)) {
+        const list = await request.get(`${game.playUrl}parcel.json`)
         const { files } = (await list.json()) as { files: { name: string; bytes: number }[] }
         for (const file of files) {
-          const answer = await request.get(`${base}${game.playPath}${file.name}`)
+          const answer = await request.get(game.playUrl + file.name)
           expect(answer.status(), `${title}, killed after ${moment} ms: ${file.name}`).toBe(200)
           expect((await answer.body()).length).toBe(file.bytes)
         }
@@ -127,9 +135,7 @@ test('killed at ten random moments of a posting: nothing is half-listed, nothing
     }
     for (const id of taken.keys())
       await expect.poll(async () => (await maker.view(id)).state, { timeout: 30_000 }).toBe('live')
-    const titles = ((await (await request.get(`${base}/api/arcade/games`)).json()) as { title: string }[]).map(
-      (game) => game.title,
-    )
+    const titles = (await listed(request)).map((game) => game.title)
     expect(titles).toEqual(expect.arrayContaining([...taken.values()]))
     expect(new Set(titles).size).toBe(titles.length)
     expect(taken.size).toBeGreaterThan(0)
@@ -137,6 +143,48 @@ test('killed at ten random moments of a posting: nothing is half-listed, nothing
     expect(everything.filter((name) => name.endsWith('.part'))).toEqual([])
   } finally {
     await kill(server)
+    rmSync(data, { recursive: true, force: true })
+  }
+})
+
+test('stopped, it ends within three seconds, whatever is open; a second one on its folder says why it does not start', async ({
+  request,
+}) => {
+  const data = mkdtempSync(join(tmpdir(), 'pack-post-stop-'))
+  const server = serve(data, '60')
+  try {
+    await up(request)
+    expect(await (await request.get(`${base}/api/health`)).json()).toMatchObject({ ok: true, database: true })
+    expect((await request.get(`${base}/healthz`)).headers()['content-type']).toContain('json')
+    const second = spawn(process.execPath, ['.output/server/index.mjs'], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, PORT: '3477', NUXT_DATA_DIR: data },
+    })
+    let said = ''
+    second.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()))
+    expect(await new Promise((resolve) => second.once('exit', resolve))).toBe(1)
+    expect(said).toContain('Another Pack Post is already running on')
+
+    const maker = await Maker.arrive(request, base)
+    const { id } = PostingView.parse(await (await maker.post(await maker.upload(await demoParcel()))).json())
+    // An event stream, read by nobody, and a request that never comes to its end.
+    const { cookies } = await request.storageState()
+    const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ')
+    const stream = get(`${base}/api/arcade/postings/${id}/events`, { headers: { cookie } })
+    const [first] = (await once(stream, 'response')) as [IncomingMessage]
+    expect(String(((await once(first, 'data')) as [Buffer])[0])).toContain('"state":"sent"')
+    stream.on('error', () => undefined)
+    const halfway = connect(PORT, 'localhost')
+    halfway.on('error', () => undefined)
+    await once(halfway, 'connect')
+    halfway.write('POST /api/arcade/keys HTTP/1.1\r\nhost: x\r\ncontent-length: 90\r\n\r\n{')
+    const began = performance.now()
+    const gone = once(server, 'exit')
+    server.kill('SIGTERM')
+    expect(await gone).toEqual([0, null])
+    expect(performance.now() - began).toBeLessThan(3000)
+  } finally {
+    server.kill('SIGKILL')
     rmSync(data, { recursive: true, force: true })
   }
 })

@@ -14,7 +14,7 @@ const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const ticket = ref<ScoreTicket | null>(null)
 let began = 0
 
-const base = () => `/api/arcade/games/${game.postcode.toLowerCase()}`
+const base = () => `/api/arcade/games/${game.link.split('/').at(-1)}`
 
 function give(): void {
   let best = 0
@@ -57,7 +57,9 @@ function hear(event: MessageEvent): void {
     case 'pack-post:ended':
       began = 0
       count({ event: data.outcome, seconds: data.seconds, cause: data.cause })
-      return emit('ended', data, ticket.value)
+      // The score goes with the ticket its play began with; the next play begins with another one.
+      emit('ended', data, data.proof?.seed === ticket.value?.seed ? ticket.value : null)
+      return void fetchTicket()
     case 'pack-post:save':
       try {
         localStorage.setItem(`arcade:best:${game.game}`, String(data.best))
@@ -87,7 +89,7 @@ onBeforeUnmount(() => {
 <template>
   <iframe
     ref="frame"
-    :src="game.playPath"
+    :src="game.playUrl"
     :title="game.title"
     sandbox="allow-scripts allow-pointer-lock"
     allow="fullscreen; gamepad; autoplay"

@@ -13,7 +13,7 @@ const { game, play, ticket } = defineProps<{
 const rows = shallowRef<ScoreRow[]>([])
 const said = ref('')
 const sent = ref(false)
-const path = `/api/arcade/games/${game.postcode.toLowerCase()}/scores`
+const path = `/api/arcade/games/${game.link.split('/').at(-1)}/scores`
 const Rows = z.array(ScoreRow)
 
 onMounted(async () => {

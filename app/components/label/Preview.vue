@@ -58,7 +58,7 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
           <b>{{ title }}</b>
         </p>
         <p>{{ label.short }}</p>
-        <p class="mono soft">{{ posting.last?.postcode ?? 'postcode comes with posting' }}</p>
+        <p class="mono soft">{{ posting.last?.postcode || 'postcode comes with posting' }}</p>
       </div>
     </div>
     <h2>What players are told</h2>

@@ -13,10 +13,11 @@ const { record } = defineProps<{ record: PostingRecord }>()
 const bench = useBench()
 const notices = useNotices()
 const assets = useAssets()
-const link = computed(() => `${record.host}/arcade/${record.postcode.toLowerCase()}`)
+const path = computed(() => record.link || `/arcade/${record.postcode.toLowerCase()}`)
+const link = computed(() => record.host + path.value)
 const embed = computed(
   () =>
-    `<iframe src="${record.host}/arcade/embed/${record.postcode.toLowerCase()}" width="${width.value}" height="${Math.round((width.value * 5) / 8)}" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
+    `<iframe src="${record.host}${path.value.replace('/arcade/', '/arcade/embed/')}" width="${width.value}" height="${Math.round((width.value * 5) / 8)}" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
 )
 const width = ref(800)
 const text = computed(() => `${bench.pack!.label.title}: ${bench.pack!.label.short} ${link.value}`)

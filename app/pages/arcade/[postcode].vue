@@ -8,16 +8,16 @@ import { readAnswer } from '~/composables/read-answer'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
 
 const route = useRoute()
-const origin = useRequestURL().origin
+const origin = usePublicOrigin()
 const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`, {
   headers: useRequestHeaders(['cookie']),
 })
 const game = computed(() => readAnswer(GameView, data.value))
-const here = computed(() => `${origin}/arcade/${game.value?.postcode.toLowerCase() ?? ''}`)
+const here = computed(() => `${origin}${game.value?.link ?? '/arcade'}`)
 const thanks = computed(() => String(route.query['thanks'] ?? ''))
 const play = shallowRef<z.infer<typeof EndedMessage> | null>(null)
 const ticket = shallowRef<ScoreTicket | null>(null)
-const picture = (file: string) => `${game.value?.playPath ?? ''}${file}`
+const picture = (file: string) => `${game.value?.playUrl ?? ''}${file}`
 const event = useRequestEvent()
 if (event !== undefined) {
   // The page itself has the maker's and the player's things on it: only the embed page may be framed.
@@ -31,7 +31,7 @@ useSeoMeta({
   ogDescription: () => game.value?.short ?? '',
   ogType: 'website',
   ogUrl: () => here.value,
-  ogImage: () => (game.value?.pictures.cover ? `${origin}${picture(game.value.pictures.cover)}` : undefined),
+  ogImage: () => (game.value?.pictures.cover ? picture(game.value.pictures.cover) : undefined),
   ogImageAlt: () => game.value?.coverAlt || undefined,
   twitterCard: 'summary_large_image',
   robots: () => (game.value?.visibility === 'public' ? 'index' : 'noindex'),
@@ -52,7 +52,7 @@ const jsonLd = computed(() =>
         keywords: game.value.tags.join(', '),
         isAccessibleForFree: true,
         dateModified: game.value.updated,
-        ...(game.value.pictures.cover ? { image: `${origin}${picture(game.value.pictures.cover)}` } : {}),
+        ...(game.value.pictures.cover ? { image: picture(game.value.pictures.cover) } : {}),
       }).replaceAll('<', '\\u003c'),
 )
 useHead(() => ({
@@ -75,7 +75,8 @@ function ended(next: z.infer<typeof EndedMessage>, its: ScoreTicket | null): voi
   play.value = next
   ticket.value = its
 }
-const api = computed(() => `/api/arcade/games/${game.value?.postcode.toLowerCase() ?? ''}`)
+const step = computed(() => game.value?.link.split('/').at(-1) ?? '')
+const api = computed(() => `/api/arcade/games/${step.value}`)
 </script>
 
 <template>
@@ -107,7 +108,7 @@ const api = computed(() => `/api/arcade/games/${game.value?.postcode.toLowerCase
           <template v-if="game.howTo.some((step) => step.trim())">
             <h2>How to play</h2>
             <ol>
-              <li v-for="(step, i) in game.howTo.filter((one) => one.trim())" :key="i">{{ step }}</li>
+              <li v-for="(line, i) in game.howTo.filter((one) => one.trim())" :key="i">{{ line }}</li>
             </ol>
           </template>
           <p class="soft">
@@ -152,10 +153,8 @@ const api = computed(() => `/api/arcade/games/${game.value?.postcode.toLowerCase
             <button class="send">Leave it</button>
           </form>
           <p class="ways">
-            <a :href="`/arcade/app/${game.postcode.toLowerCase()}/`">Keep it as an app</a>
-            <a v-if="game.copies" :href="`/copy/${game.postcode.toLowerCase()}`" data-testid="make-your-own"
-              >Make your own from this</a
-            >
+            <a :href="game.appUrl">Keep it as an app</a>
+            <a v-if="game.copies" :href="`/copy/${step}`" data-testid="make-your-own">Make your own from this</a>
             <span v-if="game.copies" class="soft">on the terms of {{ game.copies }}</span>
           </p>
           <h2>Credits</h2>

@@ -3,9 +3,8 @@ import { BANDS, BAND_NAMES } from '@core/label/age-guide'
 import { CATEGORIES, CATEGORY_NAMES, DEVICES, DEVICE_NAMES } from '@core/label/label'
 import { ListQuery, SORT_NAMES, SORTS } from '@core/posting/list'
 import { readPostcode } from '@core/posting/postcode'
-import { GameView } from '@core/posting/protocol'
+import { GamePage } from '@core/posting/protocol'
 import { computed, ref } from 'vue'
-import * as z from 'zod'
 import { readAnswer } from '~/composables/read-answer'
 
 /** The list answers to its address alone: filters are a plain form, so it works before and without any script. */
@@ -13,8 +12,11 @@ const route = useRoute()
 const router = useRouter()
 const query = computed(() => ListQuery.safeParse(route.query).data ?? {})
 const { data, error } = await useFetch('/api/arcade/games', { query })
-const games = computed(() => readAnswer(z.array(GameView), data.value) ?? [])
-const filtered = computed(() => Object.values(query.value).some((value) => value))
+const page = computed(() => readAnswer(GamePage, data.value) ?? { games: [], next: null })
+const games = computed(() => page.value.games)
+const filtered = computed(() => Object.entries(query.value).some(([name, value]) => value && name !== 'after'))
+const more = computed(() => ({ path: '/arcade', query: { ...query.value, after: page.value.next ?? undefined } }))
+const first = computed(() => ({ path: '/arcade', query: { ...query.value, after: undefined } }))
 const typed = ref('')
 const wrong = ref(route.query['wrong'] === 'postcode')
 useSeoMeta({ title: 'Arcade · Pack Post', description: 'Small games people made and posted.' })
@@ -95,11 +97,11 @@ async function filter(event: Event): Promise<void> {
       </p>
       <ul class="games" data-testid="games">
         <li v-for="game in games" :key="game.game">
-          <NuxtLink :to="`/arcade/${game.postcode.toLowerCase()}`">
+          <NuxtLink :to="game.link">
             <BitsStamp>
               <img
                 v-if="game.pictures.cover"
-                :src="`${game.playPath}${game.pictures.cover}`"
+                :src="`${game.playUrl}${game.pictures.cover}`"
                 :alt="game.coverAlt"
                 class="cover"
                 loading="lazy"
@@ -112,6 +114,10 @@ async function filter(event: Event): Promise<void> {
           </NuxtLink>
         </li>
       </ul>
+      <nav v-if="page.next || query.after" class="pages" aria-label="Pages">
+        <NuxtLink v-if="query.after" :to="first">Back to the start</NuxtLink>
+        <NuxtLink v-if="page.next" :to="more" data-testid="more-games">More games</NuxtLink>
+      </nav>
     </main>
   </div>
 </template>
@@ -181,6 +187,11 @@ async function filter(event: Event): Promise<void> {
   aspect-ratio: 16 / 10;
   object-fit: cover;
   background: #171b26;
+}
+.pages {
+  display: flex;
+  gap: 20px;
+  padding-top: 26px;
 }
 h2 {
   font-size: 17px;

@@ -1,9 +1,9 @@
+import { newMaker } from '../../arcade/makers'
+
 /** A new maker's key: 256 random bits, shown once, kept as a hash. */
 export default defineApi(async (event) => {
   await limit(event, 'keys')
-  const key = newKey()
-  const { storage } = await arcade()
-  await storage.setItem(`keys:${hashKey(key)}`, { created: new Date().toISOString() })
-  rememberMaker(event, key)
+  const { maker, key } = await newMaker((await arcade()).db)
+  await rememberMaker(event, maker, key)
   return { key }
 })

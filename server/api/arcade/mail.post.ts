@@ -1,6 +1,7 @@
 /** Everything up to now was read. */
 export default defineApi(async (event) => {
   const maker = await makerOf(event)
-  await (await arcade()).storage.setItem(`read:${maker}`, new Date().toISOString())
+  const { db } = await arcade()
+  await db.updateTable('makers').set({ read_until: new Date().toISOString() }).where('id', '=', maker).execute()
   return { ok: true }
 })

@@ -1,5 +1,6 @@
 import { escapeHtml } from '@core/parcel/html'
-import { readPostcode } from '@core/posting/postcode'
+import { readLinkStep } from '@core/posting/postcode'
+import { gameByPostcode } from '../../arcade/games'
 import { maySee, NOBODY } from '../../utils/auth'
 
 const WIDTH = 800
@@ -7,17 +8,27 @@ const HEIGHT = 500
 
 /** oEmbed 1.0, JSON: how another site shows a game. Only for games anybody may see, and frame. */
 export default defineApi(async (event) => {
-  const { origin } = getRequestURL(event)
+  const origin = publicOrigin(event)
   const query = getQuery(event)
   const asked = String(query['url'] ?? '')
   const format = String(query['format'] ?? 'json')
   if (format !== 'json') throw createError({ statusCode: 501, statusMessage: 'Only JSON' })
-  const found = asked.startsWith(`${origin}/arcade/`) ? readPostcode(asked.slice(`${origin}/arcade/`.length)) : null
-  const game = found === null ? null : await gameByPostcode(found)
-  const view = game === null || !maySee(game, NOBODY) ? null : await gameView(game, NOBODY)
-  if (view === null) throw refuse.missing('This game')
+  await limitMisses(event, 'look')
+  const step = asked.startsWith(`${origin}/arcade/`) ? readLinkStep(asked.slice(`${origin}/arcade/`.length)) : null
+  const game = step === null ? null : await gameByPostcode((await arcade()).db, step.postcode)
+  // An unlisted game is told of to those who have its whole link.
+  const given =
+    game !== null &&
+    (game.visibility === 'public' || (typeof step?.token === 'string' && sameText(step.token, game.token)))
+  const view =
+    game === null || !given || !(await maySee(game, NOBODY)) ? null : await gameView(game, NOBODY, gamesOrigin(event))
+  if (view === null) {
+    await limitMisses(event, 'miss')
+    throw refuse.missing('This game')
+  }
   const width = Math.max(160, Math.min(WIDTH, Number(query['maxwidth']) || WIDTH))
   const height = Math.max(100, Math.min(Math.round((width * HEIGHT) / WIDTH), Number(query['maxheight']) || HEIGHT))
+  const embed = view.link.replace('/arcade/', '/arcade/embed/')
   return {
     version: '1.0',
     type: 'rich',
@@ -27,13 +38,9 @@ export default defineApi(async (event) => {
     provider_url: `${origin}/arcade`,
     width,
     height,
-    html: `<iframe src="${origin}/arcade/embed/${view.postcode.toLowerCase()}" width="${width}" height="${height}" style="border:0" title="${escapeHtml(view.title)}" allowfullscreen></iframe>`,
+    html: `<iframe src="${origin}${embed}" width="${width}" height="${height}" style="border:0" title="${escapeHtml(view.title)}" allowfullscreen></iframe>`,
     ...(view.pictures.cover === null
       ? {}
-      : {
-          thumbnail_url: `${origin}${view.playPath}${view.pictures.cover}`,
-          thumbnail_width: 640,
-          thumbnail_height: 400,
-        }),
+      : { thumbnail_url: `${view.playUrl}${view.pictures.cover}`, thumbnail_width: 640, thumbnail_height: 400 }),
   }
 })

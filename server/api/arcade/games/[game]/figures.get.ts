@@ -1,5 +1,2 @@
 /** Counts by day and release, for the maker. */
-export default defineApi(async (event) => {
-  const game = await ownGame(event)
-  return { days: (await figures.get(game.id))?.days ?? [] }
-})
+export default defineApi(async (event) => ({ days: await figuresNow((await ownGame(event)).id) }))

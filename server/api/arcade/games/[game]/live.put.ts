@@ -5,5 +5,5 @@ export default defineApi(async (event) => {
   const game = await ownGame(event)
   const body = LiveRequest.safeParse(await readBody(event).catch(() => null))
   if (!body.success) throw refuse.shape('Say which release is to be played, or 0 for none.')
-  return ownerView(await setLive(game.id, body.data.release))
+  return ownerView(await setLive(game, body.data.release))
 })

@@ -3,7 +3,7 @@ import { PlayEvent } from '@core/posting/protocol'
 /** Counts a play where the maker switched that on. Nothing of the request but the event is kept. */
 export default defineApi(async (event) => {
   const { game } = await seenGame(event)
-  const release = liveRelease(game)
+  const { release } = game
   if (release?.label.privacy.plays !== true) throw refuse.missing('A count of plays')
   await limit(event, 'plays')
   const body = PlayEvent.safeParse(safeJson(await readRawBody(event)))

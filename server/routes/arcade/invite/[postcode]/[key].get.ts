@@ -1,24 +1,17 @@
 import { readPostcode } from '@core/posting/postcode'
+import { gameByPostcode } from '../../../../arcade/games'
 
 /** An invite's link: this browser may see the game from now on, until the invite is taken back. */
-export default defineEventHandler(async (event) => {
+export default defineApi(async (event) => {
+  await limitMisses(event, 'look')
   const postcode = readPostcode(getRouterParam(event, 'postcode') ?? '')
   const key = getRouterParam(event, 'key') ?? ''
-  setResponseHeaders(event, {
-    'x-robots-tag': 'noindex',
-    'referrer-policy': 'no-referrer',
-    'cache-control': 'no-store',
-  })
-  const game = postcode === null ? null : await gameByPostcode(postcode)
-  const hash = hashKey(key)
-  const invite = game?.invites.find((one) => sameText(one.hash, hash))
-  if (game !== null && invite !== undefined) {
+  setResponseHeaders(event, { 'x-robots-tag': 'noindex', 'referrer-policy': 'no-referrer' })
+  const game = postcode === null ? null : await gameByPostcode((await arcade()).db, postcode)
+  if (game !== null && (await useInvite(game.id, key))) {
     rememberInvite(event, key)
-    if (invite.used === null)
-      await changeGame(game.id, (now) => ({
-        ...now,
-        invites: now.invites.map((one) => (one.id === invite.id ? { ...one, used: new Date().toISOString() } : one)),
-      }))
+    return sendRedirect(event, linkOf(game), 303)
   }
+  await limitMisses(event, 'miss')
   return sendRedirect(event, `/arcade/${(postcode ?? 'nowhere').toLowerCase()}`, 303)
 })

@@ -1,6 +1,8 @@
+import { Finding } from '@core/check/finding'
 import { Device, Label, Visibility } from '@core/label/label'
 import { LineageLine } from '@core/pack/pack'
-import { DayFigures, LabelPictures, PostingView, REPORT_REASONS, ScoreRow } from '@core/posting/protocol'
+import { GoLive, LabelPictures, REPORT_REASONS, StateAt } from '@core/posting/protocol'
+import { PostingState } from '@core/posting/record'
 import * as z from 'zod'
 
 /** What the arcade keeps of each thing; everything read back goes through these. */
@@ -32,24 +34,45 @@ export const InviteRecord = z.object({
 })
 export type InviteRecord = z.infer<typeof InviteRecord>
 
-export const GameRecord = z.object({
-  id: z.string(),
-  /** SHA-256 of the owner's key. */
-  owner: z.string(),
-  postcode: z.string(),
-  visibility: Visibility,
+export interface GameRecord {
+  id: string
+  /** Id of its maker. */
+  owner: string
+  postcode: string
+  /** The unguessable part of its link. */
+  token: string
+  visibility: Visibility
   /** Goes up when who can see it changes: old addresses of its files stop working. */
-  epoch: z.int(),
+  epoch: number
   /** The release that is played; 0 while none is. */
-  live: z.int(),
-  releases: z.array(ReleaseRecord),
-  invites: z.array(InviteRecord).default([]),
-  created: z.string(),
-  updated: z.string(),
-})
-export type GameRecord = z.infer<typeof GameRecord>
+  live: number
+  /** Taken off by the keeper of the arcade: nobody but its maker sees it. */
+  hidden: boolean
+  /** The release that is played; null while none is. */
+  release: ReleaseRecord | null
+  created: string
+  updated: string
+}
 
-export const PostingRow = PostingView.extend({ owner: z.string(), upload: z.string() })
+export const PostingRow = z.object({
+  id: z.string(),
+  game: z.string(),
+  owner: z.string(),
+  release: z.int().min(1),
+  postcode: z.string(),
+  state: PostingState,
+  states: z.array(StateAt),
+  visibility: Visibility,
+  note: z.string(),
+  goLive: GoLive,
+  answer: z.string(),
+  title: z.string(),
+  bytes: z.int(),
+  findings: z.array(Finding),
+  problem: z.string(),
+  upload: z.string(),
+  attempts: z.int(),
+})
 export type PostingRow = z.infer<typeof PostingRow>
 
 export const ReportRow = z.object({
@@ -60,19 +83,3 @@ export const ReportRow = z.object({
   text: z.string(),
 })
 export type ReportRow = z.infer<typeof ReportRow>
-
-/** Scores of a game, the best first; `proof` is the hash of the play, so that one play stands there once. */
-export const ScoreRecord = z.object({ id: z.string(), rows: z.array(ScoreRow.extend({ proof: z.string() })) })
-/** A day whose counts of stops were spoilt keeps everything else. */
-const MendedDay = z.preprocess((raw) => {
-  const day = z.looseObject({ stops: z.record(z.string(), z.unknown()) }).safeParse(raw)
-  if (!day.success) return raw
-  const counts = Object.entries(day.data.stops).filter(([, n]) => Number.isInteger(n))
-  return { ...day.data, stops: Object.fromEntries(counts) }
-}, DayFigures)
-export const FiguresRecord = z.object({ id: z.string(), days: z.array(MendedDay) })
-/** Addresses players left, each with the day it is deleted. */
-export const EmailRecord = z.object({
-  id: z.string(),
-  rows: z.array(z.object({ email: z.string(), until: z.string() })),
-})

@@ -1,10 +1,11 @@
 import { setResponseHeaders } from 'h3'
-import { knownPage } from '../utils/page-cache'
+import { knownPage, withNonce } from '../utils/page-cache'
 
 /** Answers with a page that was rendered before, where it is still true. */
 export default defineEventHandler(async (event) => {
   const page = await knownPage(event)
   if (page === null) return
-  setResponseHeaders(event, page.headers)
-  return page.body
+  const { headers, body } = withNonce(page)
+  setResponseHeaders(event, headers)
+  return body
 })
