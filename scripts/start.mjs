@@ -1,6 +1,7 @@
 // `npm start`: sets up what is missing, then runs Pack Post and its arcade on one port.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
+import { createInterface } from 'node:readline'
 import { build, checkNode, install, root } from './setup.mjs'
 
 checkNode()
@@ -14,12 +15,19 @@ const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')],
   stdio: ['ignore', 'pipe', 'inherit'],
   env: { ...process.env, PORT: port, NUXT_DATA_DIR: process.env.NUXT_DATA_DIR ?? join(root, '.data') },
 })
-let told = false
-server.stdout.on('data', (chunk) => {
-  if (!told && String(chunk).includes('Listening')) {
-    told = true
-    console.log(`\nPack Post is at http://localhost:${port}\nStop it with Ctrl+C.`)
-  } else if (told) process.stdout.write(chunk)
+// The server writes lines of JSON, for programs that gather them; whoever starts it by hand reads what they say.
+const plain = process.stdout.isTTY
+createInterface({ input: server.stdout }).on('line', (line) => {
+  if (line.startsWith('Listening')) console.log(`\nPack Post is at http://localhost:${port}\nStop it with Ctrl+C.`)
+  else console.log(plain || line.includes('"level":60') ? (messageOf(line) ?? line) : line)
 })
+function messageOf(line) {
+  try {
+    const { msg, fault } = JSON.parse(line)
+    return fault === undefined ? msg : `${msg}: ${fault}`
+  } catch {
+    return null
+  }
+}
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))

@@ -17,6 +17,11 @@ async function look(): Promise<void> {
   earlier.value = await arcade.earlierKeys()
 }
 onMounted(look)
+const asking = ref(false)
+async function change(): Promise<void> {
+  asking.value = false
+  if (await arcade.changeKey()) await look()
+}
 async function goBackTo(key: string): Promise<void> {
   if (await arcade.useOldKey(key)) notices.say('This browser uses the earlier key again.')
   await look()
@@ -84,6 +89,9 @@ const rows = computed(() =>
         <div class="acts">
           <v-btn variant="outlined" :disabled="!known" data-testid="save-key" @click="saveKey">Save the key file</v-btn>
           <v-btn variant="outlined" @click="picker?.click()">Take in a key file…</v-btn>
+          <v-btn variant="outlined" :disabled="!known" data-testid="change-key" @click="asking = true"
+            >Change the key…</v-btn
+          >
           <input
             ref="picker"
             type="file"
@@ -92,6 +100,16 @@ const rows = computed(() =>
             data-testid="key-file"
             @change="takeKey"
           />
+        </div>
+        <div v-if="asking" class="asking" role="group" aria-label="Change the key">
+          <p>
+            For when somebody else got hold of your key file. This browser gets a new key; the old one, all its files
+            and other browsers that use it can change nothing any more.
+          </p>
+          <div class="acts">
+            <v-btn color="primary" data-testid="change-key-now" @click="change">Change it now</v-btn>
+            <v-btn variant="text" @click="asking = false">Leave it</v-btn>
+          </div>
         </div>
         <template v-if="earlier.length > 0">
           <h3>Earlier keys of this browser</h3>
@@ -124,6 +142,13 @@ const rows = computed(() =>
 .acts {
   display: flex;
   gap: 10px;
+}
+.asking {
+  display: grid;
+  gap: 8px;
+  background: var(--sun-wash);
+  padding: 10px 14px;
+  border-radius: 4px;
 }
 .earlier {
   list-style: none;

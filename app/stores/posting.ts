@@ -137,6 +137,14 @@ export const usePosting = defineStore('posting', () => {
     if (done === true) await catchUp()
     return done === true
   }
+  /** Another key in the place of this one, for when somebody else has it: the old one and its files open nothing any more. */
+  async function changeKey(): Promise<boolean> {
+    const made = await attempt(() => call('/api/arcade/keys/change', KeyAnswer, { method: 'POST' }))
+    if (made === null) return false
+    await keepKey(window.location.origin, made.key)
+    notices.say('This browser has a new key. Key files of the old one open nothing any more: save a new one.')
+    return true
+  }
   const earlierKeys = () => oldKeys(window.location.origin)
 
   /** Sends bytes so that they can be broken off and taken up again; returns the upload's id. */
@@ -507,6 +515,7 @@ export const usePosting = defineStore('posting', () => {
     revoke,
     recoveryFile,
     recover,
+    changeKey,
     earlierKeys,
     useOldKey,
     hasKey,

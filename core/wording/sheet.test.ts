@@ -54,10 +54,15 @@ describe('a table', () => {
       ['a', 'say "hi", now'],
       ['b', 'two\nlines'],
       ['c', '=1+1'],
+      ['d', '+44 is no sum'],
+      ['e', '-5'],
+      ['f', '@here'],
+      ['g', '\tindented'],
     ]
-    const back = readTable(writeTable(rows), 'it', false)
-    expect(back.slice(0, 3)).toEqual(rows.slice(0, 3))
-    expect(back[3]![1]).toBe("'=1+1")
+    const written = writeTable(rows)
+    for (const start of ['=1+1', '+44', '-5', '@here']) expect(written).toContain(`'${start}`)
+    for (const line of written.split('\r\n')) expect(line).not.toMatch(/,"?[=+@\t-]/)
+    expect(readTable(written, 'it', false)).toEqual(rows)
   })
 })
 

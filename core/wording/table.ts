@@ -2,6 +2,10 @@ import Papa from 'papaparse'
 import { userError } from '../errors'
 
 const MOST_BYTES = 5_000_000
+/** How a cell begins that spreadsheets take for a formula (OWASP, CSV injection). */
+const FORMULA = /^[=+\-@\t\r]/
+/** Such a cell as it is written: a quote in front keeps it text. */
+const KEPT_AS_TEXT = /^'(?=[=+\-@\t\r])/
 
 /**
  * The text of a table file: UTF-8 or UTF-16, told by its mark or by where its zero bytes lie, else Windows-1252 as old
@@ -51,12 +55,11 @@ export function readTable(text: string, what: string, pasted: boolean): string[]
       'table-quotes',
       `Row ${(broken.row ?? 0) + 1} of ${what} has a quotation mark that is not closed. Close it (or double it) and try again; nothing was changed.`,
     )
-  return data
+  return data.map((row) => row.map((cell) => cell.replace(KEPT_AS_TEXT, '')))
 }
 
 export const writeTable = (rows: readonly (readonly string[])[]): string =>
-  // Spreadsheets take a cell that begins like a formula for one: a leading quote keeps it text.
-  '\uFEFF' + Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: /^[=@\t\r]/ })
+  '\uFEFF' + Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: FORMULA })
 
 export interface Laid {
   key: string

@@ -1,3 +1,4 @@
+/// <reference path="../../tests/support/s3rver.d.ts" />
 import { mkdtempSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

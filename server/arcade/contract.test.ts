@@ -144,6 +144,13 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       expect(letters.find((letter) => letter.posting === second.id)).toMatchObject({ kind: 'returned' })
     })
 
+    it('that were cleared when the server stopped, and not yet played, are played after the next start', async () => {
+      const row = await send({ goLive: { when: 'hand' } })
+      await at.db.updateTable('postings').set({ state: 'cleared', go_live: '{"when":"cleared"}' }).execute()
+      expect(await at.postings.inspectNext()).toBe(true)
+      expect(await state(row.id)).toBe('live')
+    })
+
     it('tell everybody who listens', async () => {
       const heard: string[] = []
       at.arcade.heard.on('posting', (id: string) => heard.push(id))

@@ -103,6 +103,11 @@ async function relist(db: Db, dialect: DialectName, id: string): Promise<void> {
   await bumpChanges(db)
 }
 
+/** Makes all lists and the search anew. */
+export async function relistAll(db: Db, dialect: DialectName): Promise<void> {
+  for (const { id } of await db.selectFrom('games').select('id').execute()) await relist(db, dialect, id)
+}
+
 /** Another live public game has this title. */
 export class TitleTaken extends Error {
   constructor(readonly title: string) {

@@ -7,7 +7,7 @@ import { InspectorAnswer } from '../inspector/job'
 import { runApart } from './apart'
 import { sha256 } from './blobs'
 
-export const INSPECTION_MS = 120_000
+const INSPECTION_MS = 120_000
 /** Megabytes. A parcel at all its limits was seen to need about 700. */
 const MEMORY_MB = 1400
 

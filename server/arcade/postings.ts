@@ -140,7 +140,7 @@ export async function movePosting(
       ...(change.findings === undefined ? {} : { findings: JSON.stringify(change.findings) }),
       ...(change.problem === undefined ? {} : { problem: change.problem }),
       ...(change.title === undefined ? {} : { title: change.title }),
-      ...(state === 'in-inspection' ? {} : { lease: 0 }),
+      ...(state === 'in-inspection' || state === 'cleared' ? {} : { lease: 0 }),
     })
     .where('id', '=', id)
     .where('state', '=', row.state)
@@ -149,6 +149,8 @@ export async function movePosting(
 }
 
 const WAITING = ['sent', 'in-inspection'] as const
+/** What somebody has still to do something with; a cleared one goes live or is held in the next moment. */
+const UNDONE = [...WAITING, 'cleared'] as const
 
 /** How many wait: of everybody, and of one maker. */
 export async function waitingPostings(db: Db, owner: string): Promise<{ all: number; own: number }> {
@@ -177,7 +179,7 @@ export async function claimPosting(
     .selectFrom('postings')
     .innerJoin('makers', 'makers.id', 'postings.owner')
     .select(['postings.id', 'postings.owner'])
-    .where('postings.state', 'in', [...WAITING])
+    .where('postings.state', 'in', [...UNDONE])
     .where('postings.not_before', '<=', now)
     .where('postings.lease', '<=', now)
     .orderBy('makers.served')
@@ -194,12 +196,20 @@ export async function claimPosting(
   return readPosting(db, next.id)
 }
 
+export const renewLease = (db: Db, id: string, until: number) =>
+  db
+    .updateTable('postings')
+    .set({ lease: until })
+    .where('id', '=', id)
+    .where('state', 'in', [...UNDONE])
+    .execute()
+
 /** When the next posting that waits may be taken, ms; null when none waits. */
 export async function nextClaim(db: Db): Promise<number | null> {
   const row = await db
     .selectFrom('postings')
     .select(sql<number | null>`min(case when lease > not_before then lease else not_before end)`.as('at'))
-    .where('state', 'in', [...WAITING])
+    .where('state', 'in', [...UNDONE])
     .executeTakeFirst()
   return row?.at ?? null
 }
@@ -209,7 +219,7 @@ export const freeLeases = (db: Db) =>
   db
     .updateTable('postings')
     .set({ lease: 0 })
-    .where('state', 'in', [...WAITING])
+    .where('state', 'in', [...UNDONE])
     .execute()
 
 /** Held releases whose time has come. */

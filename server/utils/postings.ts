@@ -6,7 +6,7 @@ import { labelFiles } from '@core/parcel/label-files'
 import { hostedFiles } from '@core/parcel/hosted'
 import { withSplits } from '@core/template/uses'
 import { bytesOfMaker, addRelease, isTitleTaken, makeGame, readGame, type ReleaseFile } from '../arcade/games'
-import { inspectApart, INSPECTION_MS, type Looked } from '../arcade/inspect-apart'
+import { inspectApart, type Looked } from '../arcade/inspect-apart'
 import {
   addPosting,
   claimPosting,
@@ -16,6 +16,7 @@ import {
   nextClaim,
   nextDue,
   readPosting,
+  renewLease,
   waitingPostings,
 } from '../arcade/postings'
 import type { PostingRow, ReleaseRecord } from '../arcade/records'
@@ -43,6 +44,8 @@ const MOST_WAITING = 300
 const MOST_OF_ONE = 10
 /** Times an inspection is begun: once, and twice more where the server was stopped; then it is given up. */
 const MOST_ATTEMPTS = 3
+/** A parcel is its inspector's for this long, and longer as long as that one lives. */
+const LEASE_MS = 12_000
 
 /** Takes a finished upload as a posting, which waits for its inspection. */
 export async function post(owner: string, asked: PostRequest): Promise<PostingRow> {
@@ -88,9 +91,19 @@ async function move(...args: Parameters<typeof movePosting> extends [unknown, ..
 export async function inspectNext(): Promise<boolean> {
   const { db, dialect } = await arcade()
   const now = Date.now()
-  const row = await db.transaction().execute((at) => claimPosting(at, dialect, now, now + INSPECTION_MS + 60_000))
+  const row = await db.transaction().execute((at) => claimPosting(at, dialect, now, now + LEASE_MS))
   if (row === null) return false
+  // As long as this process lives it says so; another one takes over soon after it does not.
+  const renewing = setInterval(
+    () => void renewLease(db, row.id, Date.now() + LEASE_MS).catch(() => undefined),
+    LEASE_MS / 3,
+  ).unref()
   try {
+    // The server was stopped after it was cleared and before it was played.
+    if (row.state === 'cleared') {
+      await finish(row)
+      return true
+    }
     if (row.attempts > MOST_ATTEMPTS) {
       const problem =
         'The arcade had to stop each time it looked at this parcel, so it was given up. Make its pictures and sounds smaller and send it again.'
@@ -102,6 +115,8 @@ export async function inspectNext(): Promise<boolean> {
     await inspectOne(row)
   } catch (error) {
     await failed(row, error)
+  } finally {
+    clearInterval(renewing)
   }
   return true
 }
@@ -130,8 +145,13 @@ async function decide(row: PostingRow, looked: Looked): Promise<void> {
     return
   }
   if (!(await keepRelease(row, looked, findings))) return void (await dropUpload(row.upload))
-  const kept = (await readPosting((await arcade()).db, row.id))!
-  if (kept.goLive.when === 'cleared') await goLive(kept)
+  const kept = await readPosting((await arcade()).db, row.id)
+  if (kept !== null) await finish(kept)
+}
+
+/** A cleared release is played, or held until its time. */
+async function finish(row: PostingRow): Promise<void> {
+  if (row.goLive.when === 'cleared') await goLive(row)
   else {
     await move(row.id, ['cleared'], 'held')
     wakeClock()

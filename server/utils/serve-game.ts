@@ -1,12 +1,5 @@
 import type { Readable } from 'node:stream'
-import {
-  createError,
-  getRequestHeader,
-  getRouterParam,
-  setResponseHeaders,
-  setResponseStatus,
-  type H3Event,
-} from 'h3'
+import { createError, getRequestHeader, getRouterParam, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
 import { frameAncestors } from '@core/label/privacy'
 import { LRUCache } from 'lru-cache'
 import { filesOf, type ReleaseFile } from '../arcade/games'

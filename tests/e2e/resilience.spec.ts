@@ -7,6 +7,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
 import { demoParcel, Maker } from '../support/arcade-client'
+import { drill } from '../support/drill'
+import { freshDatabase, startPostgres } from '../support/postgres'
 import { PostingView } from '../../core/posting/protocol'
 
 // They start servers of their own on one port.
@@ -15,16 +17,20 @@ test.describe.configure({ mode: 'default' })
 const PORT = 3467
 const base = `http://localhost:${PORT}`
 
-function serve(data: string, inspectionSeconds: string): ChildProcess {
+function serve(data: string, inspectionSeconds: string, more: Record<string, string> = {}): ChildProcess {
   return spawn(process.execPath, ['.output/server/index.mjs'], {
     stdio: 'ignore',
-    env: { ...process.env, PORT: String(PORT), NUXT_DATA_DIR: data, NUXT_INSPECTION_SECONDS: inspectionSeconds },
+    env: {
+      ...process.env,
+      ...{ PORT: String(PORT), NUXT_DATA_DIR: data, NUXT_INSPECTION_SECONDS: inspectionSeconds },
+      ...more,
+    },
   })
 }
 
-async function up(request: APIRequestContext): Promise<void> {
+async function up(request: APIRequestContext, at = base): Promise<void> {
   await expect
-    .poll(async () => (await request.get(`${base}/api/arcade/games`).catch(() => null))?.status() ?? 0, {
+    .poll(async () => (await request.get(`${at}/api/arcade/games`).catch(() => null))?.status() ?? 0, {
       timeout: 20_000,
     })
     .toBe(200)
@@ -85,65 +91,51 @@ test('killed while it receives and while it inspects: nothing is half-posted, th
   }
 })
 
-/** Moments that are the same in every run, spread over a posting's whole life. */
-const moments = (count: number, most: number): number[] => {
-  let seed = 20261123
-  return Array.from({ length: count }, (_, i) => {
-    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
-    return Math.round(((i + seed / 2 ** 32) / count) * most)
-  })
-}
-
-test('killed at ten random moments of a posting: nothing is half-listed, nothing that was taken is lost', async ({
+test('killed at random moments over postings, deletes, scores and plays: nothing listed is broken, nothing taken is gone', async ({
   request,
 }) => {
   test.setTimeout(240_000)
-  const data = mkdtempSync(join(tmpdir(), 'pack-post-kills-'))
-  const titled = (title: string) => demoParcel((pack) => ({ ...pack, label: { ...pack.label, title } }))
-  let server = serve(data, '0.3')
-  const taken = new Map<string, string>()
+  const done = await drill(request, { kills: 7, ports: [PORT] })
+  expect(done.wrong).toEqual([])
+  expect(done).toMatchObject({ kills: 7 })
+  expect(Math.min(done.postings, done.scores, done.plays)).toBeGreaterThan(0)
+})
+
+test('two servers on PostgreSQL serve one arcade, share its limits, and lose nothing when either is killed', async ({
+  request,
+}) => {
+  test.setTimeout(240_000)
+  const postgres = await startPostgres()
   try {
-    await up(request)
-    const maker = await Maker.arrive(request, base)
-    // The moments are spread over what a posting takes here, from its first byte until it is live.
-    const whole = await titled('Left alone')
-    const began = performance.now()
-    expect((await maker.send(whole, { visibility: 'public' })).state).toBe('live')
-    for (const [i, moment] of moments(10, performance.now() - began).entries()) {
-      const title = `Kill ${i}`
-      const parcel = await titled(title)
-      const sending = (async () => {
-        const upload = await maker.upload(parcel)
-        const answer = await maker.post(upload, { visibility: 'public' })
-        taken.set(PostingView.parse(await answer.json()).id, title)
-      })().catch(() => undefined)
-      await new Promise((resolve) => setTimeout(resolve, moment))
-      await kill(server)
-      await sending
-      server = serve(data, '0.3')
-      await up(request)
-      // Whatever is listed right after the start is whole: every file its own list names is there.
-      for (const game of await listed(request)) {
-        const list = await request.get(`${game.playUrl}parcel.json`)
-        const { files } = (await list.json()) as { files: { name: string; bytes: number }[] }
-        for (const file of files) {
-          const answer = await request.get(game.playUrl + file.name)
-          expect(answer.status(), `${title}, killed after ${moment} ms: ${file.name}`).toBe(200)
-          expect((await answer.body()).length).toBe(file.bytes)
-        }
-      }
-    }
-    for (const id of taken.keys())
-      await expect.poll(async () => (await maker.view(id)).state, { timeout: 30_000 }).toBe('live')
-    const titles = (await listed(request)).map((game) => game.title)
-    expect(titles).toEqual(expect.arrayContaining([...taken.values()]))
-    expect(new Set(titles).size).toBe(titles.length)
-    expect(taken.size).toBeGreaterThan(0)
-    const everything = readdirSync(data, { recursive: true }).map(String)
-    expect(everything.filter((name) => name.endsWith('.part'))).toEqual([])
-  } finally {
-    await kill(server)
+    const databaseUrl = await freshDatabase(postgres.url, 'drill')
+    const done = await drill(request, { kills: 4, ports: [PORT, PORT + 2], databaseUrl })
+    expect(done.wrong).toEqual([])
+    expect(Math.min(done.postings, done.plays)).toBeGreaterThan(0)
+
+    const data = mkdtempSync(join(tmpdir(), 'pack-post-two-'))
+    const two = await freshDatabase(postgres.url, 'two')
+    const servers = [PORT, PORT + 2].map((port) => serve(data, '0', { PORT: String(port), NUXT_DATABASE_URL: two }))
+    const [here, there] = [base, `http://localhost:${PORT + 2}`]
+    await up(request, here)
+    await up(request, there)
+    // Posted here, followed there.
+    const maker = await Maker.arrive(request, here)
+    const elsewhere = new Maker(request, there, maker.key)
+    const sent = await maker.send(await demoParcel(), { visibility: 'public' })
+    expect((await elsewhere.view(sent.id)).state).toBe('live')
+    await request.put(`${there}/api/arcade/games/${sent.game}/visibility`, {
+      headers: maker.headers(),
+      data: { visibility: 'only-me' },
+    })
+    expect(await (await request.get(`${here}/arcade`)).text()).not.toContain('Puffin Catch')
+    const statuses: number[] = []
+    for (let i = 0; i < 24; i++)
+      statuses.push((await request.post(`${i % 2 === 0 ? here : there}/api/arcade/keys`)).status())
+    expect(statuses.filter((status) => status === 200)).toHaveLength(19)
+    for (const server of servers) await kill(server)
     rmSync(data, { recursive: true, force: true })
+  } finally {
+    await postgres.stop()
   }
 })
 

@@ -10,8 +10,9 @@ export interface Nginx {
   stop(): Promise<void>
 }
 
-/** Debian's nginx with its DAV module, for a folder of its own; `places` are more locations of the server block. */
-export async function startNginx(port: number, places = ''): Promise<Nginx> {
+/** Debian's nginx with its DAV module, for a folder of its own; `places` are more locations of the server block,
+ * `more` stands beside that block. */
+export async function startNginx(port: number, places = '', more = ''): Promise<Nginx> {
   const home = mkdtempSync(join(tmpdir(), 'pack-post-nginx-'))
   const folder = join(home, 'files')
   for (const one of [folder, join(home, 'temp'), join(home, 'logs')]) mkdirSync(one)
@@ -32,6 +33,7 @@ http {
     location / { dav_methods PUT DELETE MKCOL COPY MOVE; create_full_put_path off; dav_access user:rw group:rw all:r; }
     ${places}
   }
+  ${more}
 }`,
   )
   const server = spawn('/usr/sbin/nginx', ['-c', join(home, 'nginx.conf'), '-e', join(home, 'logs/error')], {
