@@ -46,7 +46,7 @@ export async function arcadeRows(): Promise<Row[]> {
     const parcel = await demoParcel()
     const view = await maker.send(parcel, { visibility: 'public' })
     const code = view.postcode.toLowerCase()
-    const game = (await (await context.get(`${url}/api/arcade/games/${code}`)).json()) as { playPath: string }
+    const game = (await (await context.get(`${url}/api/arcade/games/${code}`)).json()) as { playUrl: string }
     const nginx = await startNginx(NGINX_PORT)
     try {
       const files = unzipSafely(parcel, 'parcel')
@@ -56,7 +56,7 @@ export async function arcadeRows(): Promise<Row[]> {
       }
       cpSync(join(nginx.folder, 'index.html'), join(nginx.folder, 'page.html'))
       const asked = [...files.keys()].filter((name) => /^(index\.html|player\.js|game\.json|assets\/)/.test(name))
-      const ours = await load(asked.map((name) => `${url}${game.playPath}${name}`))
+      const ours = await load(asked.map((name) => game.playUrl + name))
       const theirs = await load(asked.map((name) => `${nginx.url}/${name}`))
       const lists = await load([`${url}/api/arcade/games`, `${url}/api/arcade/games/${code}`])
       const pages = await load([`${url}/arcade/${code}`])

@@ -2,22 +2,28 @@ import { arcadeRows } from './arcade'
 import { alignRow, outlineRow, packRow } from './art'
 import { engineRow, heapRow } from './engine'
 import { parcelRows } from './parcel'
-import { print } from './report'
+import { print, type Row } from './report'
+import { drillRows, sizeRows } from './size'
 import { loudnessRows } from './sound'
 import { swapRows } from './swap'
 import { wordingRow } from './wording'
 
-print([
-  ...(await swapRows()),
-  outlineRow(),
-  alignRow(),
-  await packRow(),
-  engineRow('windfall'),
-  engineRow('updraft'),
-  heapRow('windfall'),
-  heapRow('updraft'),
-  ...(await loudnessRows()),
-  await wordingRow(),
-  ...(await parcelRows()),
-  ...(await arcadeRows()),
-])
+/** By name, so that one can be run alone: `npm run benchmark -- size`. */
+const SECTIONS: Record<string, () => Promise<Row[]>> = {
+  swap: swapRows,
+  art: async () => [outlineRow(), alignRow(), await packRow()],
+  engine: async () => [engineRow('windfall'), engineRow('updraft'), heapRow('windfall'), heapRow('updraft')],
+  sound: loudnessRows,
+  wording: async () => [await wordingRow()],
+  parcel: parcelRows,
+  arcade: arcadeRows,
+  size: sizeRows,
+  drill: drillRows,
+}
+
+const asked = process.argv.slice(2)
+const unknown = asked.filter((name) => SECTIONS[name] === undefined)
+if (unknown.length > 0) throw new Error(`There is ${Object.keys(SECTIONS).join(', ')}; not ${unknown.join(', ')}.`)
+// The drill takes half an hour, so it is run by name only.
+for (const name of asked.length > 0 ? asked : Object.keys(SECTIONS).filter((one) => one !== 'drill'))
+  print(await SECTIONS[name]!())

@@ -17,6 +17,9 @@ export interface S3Place {
   endpoint?: string
   forcePathStyle: boolean
   credentials?: { accessKeyId: string; secretAccessKey: string }
+  /** Checksums of newer kinds are not known to every store; the names of our files are checksums. */
+  requestChecksumCalculation: 'WHEN_REQUIRED'
+  responseChecksumValidation: 'WHEN_REQUIRED'
 }
 
 /**
@@ -42,6 +45,8 @@ export function readS3(url: string): S3Place {
     ...(endpoint === '' ? {} : { endpoint }),
     // Stores other than the first one have buckets as folders, not as names of hosts.
     forcePathStyle: endpoint !== '',
+    requestChecksumCalculation: 'WHEN_REQUIRED',
+    responseChecksumValidation: 'WHEN_REQUIRED',
     ...(at.username === ''
       ? {}
       : {
@@ -61,12 +66,7 @@ const isMissing = (error: unknown): boolean => {
 
 export function s3Blobs(url: string): Blobs {
   const { bucket, ...config } = readS3(url)
-  const client = new S3Client({
-    ...config,
-    // Checksums of newer kinds are not known to every store; the names of our files are checksums.
-    requestChecksumCalculation: 'WHEN_REQUIRED',
-    responseChecksumValidation: 'WHEN_REQUIRED',
-  })
+  const client = new S3Client(config)
   const at = (hash: string) => ({ Bucket: bucket, Key: FOLDER + hash })
   const has = async (hash: string) => {
     try {

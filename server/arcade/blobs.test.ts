@@ -1,33 +1,24 @@
-/// <reference path="../../tests/support/s3rver.d.ts" />
 import { mkdtempSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { text } from 'node:stream/consumers'
-import S3rver from 's3rver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { startS3 } from '../../tests/support/s3'
 import { openBlobs, sha256, type Blobs } from './blobs'
 import { readS3 } from './blobs-s3'
 
 const bytesOf = (words: string) => new TextEncoder().encode(words)
 
-/** Another program's S3, on this machine. */
-let s3: InstanceType<typeof S3rver>
-let endpoint = ''
+let s3: Awaited<ReturnType<typeof startS3>>
 beforeAll(async () => {
-  s3 = new S3rver({
-    ...{ port: 0, address: '127.0.0.1', silent: true, directory: mkdtempSync(join(tmpdir(), 'pack-post-s3-')) },
-    configureBuckets: [{ name: 'arcade', configs: [] }],
-  })
-  const { port } = await s3.run()
-  endpoint = `http://127.0.0.1:${port}`
+  s3 = await startS3()
 })
-afterAll(() => s3.close())
+afterAll(() => s3.stop())
 
 describe.each(['a folder', 's3'])('files in %s', (where) => {
   let blobs: Blobs
   beforeAll(() => {
-    const url = `s3://S3RVER:S3RVER@arcade?endpoint=${encodeURIComponent(endpoint)}&region=us-east-1`
-    blobs = openBlobs(mkdtempSync(join(tmpdir(), 'pack-post-blobs-')), where === 's3' ? url : '')
+    blobs = openBlobs(mkdtempSync(join(tmpdir(), 'pack-post-blobs-')), where === 's3' ? s3.url : '')
   })
   const put = async (words: string) => {
     const hash = sha256(bytesOf(words))
@@ -101,11 +92,11 @@ describe('files in a folder', () => {
 
 describe('the address of an S3 store', () => {
   it('is read, secrets and all, or refused with an example', () => {
-    expect(readS3('s3://KEY:a%2Fb@bucket?endpoint=https://s.example&region=eu-1')).toEqual({
+    expect(readS3('s3://KEY:a%2Fb@bucket?endpoint=https://s.example&region=eu-1')).toMatchObject({
       ...{ bucket: 'bucket', region: 'eu-1', endpoint: 'https://s.example', forcePathStyle: true },
       credentials: { accessKeyId: 'KEY', secretAccessKey: 'a/b' },
     })
-    expect(readS3('s3://bucket')).toEqual({ bucket: 'bucket', region: 'us-east-1', forcePathStyle: false })
+    expect(readS3('s3://bucket')).toMatchObject({ bucket: 'bucket', region: 'us-east-1', forcePathStyle: false })
     for (const bad of ['', 'bucket', 'https://bucket']) expect(() => readS3(bad)).toThrow('It looks like s3://')
   })
 })

@@ -6,6 +6,7 @@ import type { Pack } from '@core/pack/pack'
 import { demoParcel, forge } from '../../tests/support/arcade-client'
 import { arcadeHere, DATABASES, type ArcadeHere } from '../../tests/support/arcade-here'
 import { puffinCatch } from '../../tests/support/fixtures'
+import { startS3 } from '../../tests/support/s3'
 import { scoredPlay } from '../../tests/support/plays'
 
 /** What every arcade keeps to, whichever database is under it. */
@@ -542,6 +543,47 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
         { title: 'Puffin Catch', author: 'harbour-club', postcode: row.postcode, licence: 'CC0-1.0' },
       ])
       expect(pack.postings).toEqual([])
+    })
+  })
+
+  describe('with its files in an S3 store', () => {
+    it('takes an upload, a posting and a play from there', async () => {
+      const s3 = await startS3()
+      await at.close()
+      at = await arcadeHere(database, { config: { filesUrl: s3.url } })
+      owner = await at.maker()
+      const { key } = await at.makers.newMaker(at.db)
+      const server = await at.uploads.uploadServer()
+      const ask = (path: string, init: RequestInit) =>
+        server.handleWeb(
+          new Request(`http://quay.invalid${path}`, {
+            ...init,
+            headers: { authorization: `Bearer ${key}`, 'tus-resumable': '1.0.0', ...init.headers },
+          }),
+        )
+      const made = await ask('/api/arcade/uploads', {
+        method: 'POST',
+        headers: { 'upload-length': String(parcel.length), 'upload-metadata': `filetype ${btoa('application/zip')}` },
+      })
+      expect(made.status).toBe(201)
+      const location = new URL(made.headers.get('location')!, 'http://quay.invalid').pathname
+      const sent = await ask(location, {
+        method: 'PATCH',
+        headers: { 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' },
+        body: parcel as BodyInit,
+      })
+      expect(sent.status, await sent.clone().text()).toBe(204)
+      const maker = await at.auth.requireMaker(`Bearer ${key}`)
+      const row = await at.postings.post(maker, {
+        upload: location.split('/').at(-1)!,
+        visibility: 'unlisted',
+        note: '',
+      })
+      expect((await at.reached(row.id, /live|returned/)).state).toBe('live')
+      expect((await at.serve.gameFiles(row.game, 1)).has('game.json')).toBe(true)
+      await at.close()
+      await s3.stop()
+      at = await arcadeHere(database)
     })
   })
 

@@ -47,7 +47,7 @@ const first: Step = async (db, dialect) => {
        upload text not null, created ${long} not null, not_before ${long} not null default 0,
        attempts integer not null default 0, lease ${long} not null default 0, unique (game, release))`,
     `create table uploads (id text primary key, ${MAKER}, address text not null, bytes integer not null,
-       created ${long} not null, used integer not null default 0)`,
+       created ${long} not null, used integer not null default 0, hash text)`,
     `create table tickets (mac text primary key, until ${long} not null)`,
     `create table figures (${GAME}, release integer not null, day text not null, record text not null,
        primary key (game, release, day))`,

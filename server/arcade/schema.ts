@@ -123,6 +123,8 @@ export interface UploadsTable {
   bytes: number
   created: number
   used: Flag
+  /** Where a whole upload lies among the files, for servers that have no folder in common. */
+  hash: string | null
 }
 
 export interface ScoresTable {

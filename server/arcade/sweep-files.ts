@@ -13,7 +13,8 @@ export async function sweepFiles(
   for await (const blob of blobs.list()) {
     if (Date.now() - blob.written < youngMs) continue
     const named = await db.selectFrom('release_files').select('hash').where('hash', '=', blob.hash).executeTakeFirst()
-    if (named !== undefined) continue
+    const coming = await db.selectFrom('uploads').select('id').where('hash', '=', blob.hash).executeTakeFirst()
+    if (named !== undefined || coming !== undefined) continue
     await blobs.remove(blob.hash)
     files++
     bytes += blob.bytes

@@ -9,6 +9,7 @@ export interface UploadRow {
   maker: string
   bytes: number
   used: boolean
+  hash: string | null
 }
 
 export async function addUpload(
@@ -17,13 +18,15 @@ export async function addUpload(
 ): Promise<void> {
   await db
     .insertInto('uploads')
-    .values({ ...upload, created: Date.now(), used: 0 })
+    .values({ ...upload, created: Date.now(), used: 0, hash: null })
     .execute()
 }
 
 export async function readUpload(db: Db, id: string): Promise<UploadRow | null> {
   const row = await db.selectFrom('uploads').selectAll().where('id', '=', id).executeTakeFirst()
-  return row === undefined ? null : { id: row.id, maker: row.maker, bytes: row.bytes, used: row.used === 1 }
+  return row === undefined
+    ? null
+    : { id: row.id, maker: row.maker, bytes: row.bytes, used: row.used === 1, hash: row.hash }
 }
 
 /** Bytes on their way: of one maker, and of one address. */
@@ -54,6 +57,10 @@ export async function useUpload(db: Db, id: string, maker: string): Promise<bool
     .executeTakeFirst()
   return numUpdatedRows === 1n
 }
+
+/** A whole upload lies among the files now, where every server finds it. */
+export const placeUpload = (db: Db, id: string, hash: string) =>
+  db.updateTable('uploads').set({ hash }).where('id', '=', id).execute()
 
 export const forgetUpload = (db: Db, id: string) => db.deleteFrom('uploads').where('id', '=', id).execute()
 

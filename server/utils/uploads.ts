@@ -1,16 +1,22 @@
 import { createHmac, randomBytes, randomUUID } from 'node:crypto'
-import { createWriteStream, mkdirSync } from 'node:fs'
-import { rm, stat } from 'node:fs/promises'
+import { existsSync, mkdirSync } from 'node:fs'
+import { readFile, rm, stat, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Readable } from 'node:stream'
-import { pipeline } from 'node:stream/promises'
 import { UPLOAD_LIMIT_BYTES } from '@core/posting/protocol'
 import { FileStore } from '@tus/file-store'
-import { S3Store } from '@tus/s3-store'
-import { Server, type DataStore } from '@tus/server'
-import { readS3 } from '../arcade/blobs-s3'
-import { addUpload, bytesOnTheWay, forgetUpload, readUpload, staleUploads, UPLOAD_MS } from '../arcade/uploads'
+import { Server } from '@tus/server'
+import { sha256 } from '../arcade/blobs'
+import {
+  addUpload,
+  bytesOnTheWay,
+  forgetUpload,
+  placeUpload,
+  readUpload,
+  staleUploads,
+  UPLOAD_MS,
+} from '../arcade/uploads'
 import { requireMaker } from './auth'
+import { faultOf, log } from './log'
 import { asProblem, refuse } from './problem'
 import { arcade } from './store'
 
@@ -20,26 +26,11 @@ export const ADDRESS_HEADER = 'x-pack-post-counted-address'
 
 interface Door {
   server: Server
-  store: DataStore & { read?(id: string): unknown }
-  /** Where a whole upload lies on this machine; null where it lies elsewhere. */
-  pathOf: ((id: string) => string) | null
+  /** Where an upload lies on this machine. */
+  pathOf: (id: string) => string
 }
 
 let made: Promise<Door> | null = null
-
-async function makeStore(): Promise<Pick<Door, 'store' | 'pathOf'>> {
-  const { settings } = await arcade()
-  if (settings.filesUrl !== '') {
-    const { bucket, ...s3ClientConfig } = readS3(settings.filesUrl)
-    return {
-      store: new S3Store({ partSize: 8 * 1024 * 1024, s3ClientConfig: { bucket, ...s3ClientConfig } }),
-      pathOf: null,
-    }
-  }
-  const directory = join(settings.dataDir, 'uploads')
-  mkdirSync(directory, { recursive: true, mode: 0o700 })
-  return { store: new FileStore({ directory }), pathOf: (id) => join(directory, id) }
-}
 
 /** Resumable uploads (tus 1.0). An upload belongs to the key that began it, and is for one posting. */
 function door(): Promise<Door> {
@@ -48,8 +39,10 @@ function door(): Promise<Door> {
 }
 
 async function open(): Promise<Door> {
-  const { db, secret, settings } = await arcade()
-  const { store, pathOf } = await makeStore()
+  const { db, blobs, secret, settings } = await arcade()
+  const directory = join(settings.dataDir, 'uploads')
+  mkdirSync(directory, { recursive: true, mode: 0o700 })
+  const pathOf = (id: string) => join(directory, id)
   const thrown = (error: unknown) => {
     const problem = asProblem(error)
     return { status_code: problem.status, body: JSON.stringify(problem) }
@@ -57,7 +50,7 @@ async function open(): Promise<Door> {
   const server = new Server({
     path: UPLOADS_PATH,
     relativeLocation: true,
-    datastore: store,
+    datastore: new FileStore({ directory }),
     maxSize: UPLOAD_LIMIT_BYTES,
     namingFunction: () => randomBytes(16).toString('hex'),
     async onIncomingRequest(request, id) {
@@ -89,14 +82,25 @@ async function open(): Promise<Door> {
         throw thrown(error)
       }
     },
+    async onUploadFinish(_request, upload) {
+      // Servers that share no folder share their files: whoever inspects it finds it there.
+      if (settings.filesUrl !== '') {
+        const bytes = await readFile(pathOf(upload.id))
+        const hash = sha256(bytes)
+        await blobs.put(hash, bytes)
+        await placeUpload(db, upload.id, hash)
+      }
+      return {}
+    },
     onResponseError(_request, error) {
       if ((error as { code?: string }).code === 'ENOSPC') return thrown(refuse.full())
       const status = (error as { status_code?: number }).status_code
       if (status === 413) return thrown(refuse.large(UPLOAD_LIMIT_BYTES))
+      if (status === undefined) log.error(faultOf(error), 'an upload failed')
       return undefined
     },
   })
-  return { server, store, pathOf }
+  return { server, pathOf }
 }
 
 export const uploadServer = async (): Promise<Server> => (await door()).server
@@ -112,33 +116,31 @@ export async function uploadOf(id: string): Promise<UploadState | null> {
   if (!/^[a-f0-9]{32}$/.test(id)) return null
   const row = await readUpload((await arcade()).db, id)
   if (row === null || row.used) return null
-  const { store, pathOf } = await door()
-  const there =
-    pathOf === null
-      ? await store
-          .getUpload(id)
-          .then((upload) => upload.offset)
-          .catch(() => -1)
-      : await stat(pathOf(id))
-          .then(({ size }) => size)
-          .catch(() => -1)
-  return { maker: row.maker, bytes: row.bytes, whole: there === row.bytes }
+  const { pathOf } = await door()
+  const there = await stat(pathOf(id)).then(
+    ({ size }) => size,
+    () => -1,
+  )
+  return { maker: row.maker, bytes: row.bytes, whole: there === row.bytes || row.hash !== null }
 }
 
 /** A whole upload as a file of this machine; `copied` ones are the caller's to take away. */
 export async function fetchUpload(id: string): Promise<{ path: string; copied: boolean }> {
-  const { store, pathOf } = await door()
-  if (pathOf !== null) return { path: pathOf(id), copied: false }
-  const path = join((await arcade()).tmp, `parcel-${randomUUID()}.zip`)
-  await pipeline((await store.read!(id)) as Readable, createWriteStream(path, { mode: 0o600 }))
+  const own = (await door()).pathOf(id)
+  if (existsSync(own)) return { path: own, copied: false }
+  const { db, blobs, tmp } = await arcade()
+  const hash = (await readUpload(db, id))?.hash ?? null
+  const bytes = hash === null ? null : await blobs.get(hash)
+  if (bytes === null) throw refuse.missing('This upload')
+  const path = join(tmp, `parcel-${randomUUID()}.zip`)
+  await writeFile(path, bytes, { mode: 0o600 })
   return { path, copied: true }
 }
 
 export async function dropUpload(id: string): Promise<void> {
   if (!/^[a-f0-9]{32}$/.test(id)) return
-  const { store, pathOf } = await door()
-  if (pathOf === null) await store.remove(id).catch(() => undefined)
-  else for (const path of [pathOf(id), `${pathOf(id)}.json`]) await rm(path, { force: true })
+  const { pathOf } = await door()
+  for (const path of [pathOf(id), `${pathOf(id)}.json`]) await rm(path, { force: true })
   await forgetUpload((await arcade()).db, id)
 }
 
