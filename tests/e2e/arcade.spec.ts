@@ -333,6 +333,46 @@ test('of a hostile parcel nothing runs; code in a game’s frame could read noth
   other.close()
 })
 
+test('every page has a policy with a nonce of its own; what is somebody’s own is kept by no cache', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const nonces = new Set<string>()
+  for (const path of ['/', '/packs/demo-puffin-catch/bench', '/arcade', '/arcade', '/posted']) {
+    const answer = await request.get(`${baseURL}${path}`)
+    const headers = answer.headers()
+    const nonce = /script-src 'self' 'nonce-([\w-]{22})' 'wasm-unsafe-eval'/.exec(
+      headers['content-security-policy']!,
+    )![1]!
+    nonces.add(nonce)
+    const html = await answer.text()
+    for (const [script] of html.matchAll(/<script[^>]*>/g)) expect(script).toContain(`nonce="${nonce}"`)
+    expect(headers['x-content-type-options']).toBe('nosniff')
+    expect(headers['referrer-policy']).toBe('strict-origin-when-cross-origin')
+  }
+  expect(nonces.size).toBe(5)
+  expect((await request.get(`${baseURL}/favicon.svg`)).headers()['x-content-type-options']).toBe('nosniff')
+  const maker = await Maker.arrive(request, baseURL!)
+  for (const path of ['mail', 'games', 'openapi.json'])
+    expect(
+      (await request.get(`${baseURL}/api/arcade/${path}`, { headers: maker.headers() })).headers()['cache-control'],
+    ).toBe('no-store')
+  // A key is in no cookie, and the cookie is for this site's own requests only.
+  const { cookies } = await request.storageState()
+  const session = cookies.find((cookie) => cookie.name === 'pack-post-session')!
+  expect(session).toMatchObject({ httpOnly: true, sameSite: 'Strict' })
+  expect(session.value).not.toBe(maker.key)
+  // Script that somebody smuggled into a page does not run.
+  await page.goto('/arcade')
+  await page.evaluate(() => {
+    const script = document.createElement('script')
+    script.textContent = 'document.body.id = "ran"'
+    document.body.append(script)
+  })
+  expect(await page.evaluate(() => document.body.id)).toBe('')
+})
+
 test('markup in titles and texts shows as text', async ({ page, request, baseURL }) => {
   const maker = await Maker.arrive(request, baseURL!)
   const nasty = '<img src=x onerror=document.body.id="ran"> & co'
