@@ -13,7 +13,7 @@ import { freshDatabase, startPostgres } from '../tests/support/postgres'
 import { seedGame } from '../tests/support/seed'
 import { median, type Row } from './report'
 
-const PORT = 3479
+const PORT = 3484
 const base = `http://localhost:${PORT}`
 /** Few and many. */
 const SIZES = [100, 10_000] as const

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { decodeAnimation } from './art/animation'
 import { readTags, stripTags } from './art/metadata'
 import { sniff } from './art/sniff'
+import { groupNumbered } from './art/numbered'
 import { readSheetJson } from './art/sheet-json'
 import { firstLoad } from './check/rules/outside-address'
 import { stuffing } from './check/rules/title'
@@ -11,6 +13,9 @@ import { isPortableName, unzipSafely } from './parcel/unzip'
 import { readPostcode } from './posting/postcode'
 import { soundSize } from './sound/size'
 import { stripSoundTags } from './sound/tags'
+import { readFont } from './wording/font'
+import { countIn } from './wording/replace'
+import { decodeTable, readTable } from './wording/table'
 import { personalData } from './wording/personal-data'
 
 /** What each scanner trips over, if over anything: pieces of what it looks for, and long runs. */
@@ -97,10 +102,13 @@ function growth(does: (length: number) => () => void, most: number): { ratio: nu
     once = quickest(does(length))
   }
   if (once < TELLING_MS) return { ratio: 1, length }
-  // A noisy machine may spoil a measurement or two, never five in a row.
+  // Over two doublings, since collecting garbage may look like growth over one; and a noisy machine may spoil a
+  // measurement or two, never five in a row.
   let ratio = Number.POSITIVE_INFINITY
-  for (let i = 0; i < 5 && ratio > MOST_GROWTH; i++)
-    ratio = Math.min(ratio, quickest(does(length * 2), 2) / quickest(does(length), 2))
+  for (let i = 0; i < 5 && ratio > MOST_GROWTH; i++) {
+    const [one, two, four] = [1, 2, 4].map((times) => quickest(does(length * times), 2)) as [number, number, number]
+    ratio = Math.min(ratio, two / one, Math.sqrt(four / one))
+  }
   return { ratio, length }
 }
 
@@ -116,6 +124,10 @@ const TEXT_SCANNERS: Record<string, (text: string) => unknown> = {
   titles: stuffing,
   postcodes: readPostcode,
   'portable names': isPortableName,
+  'tables that are pasted': (text) => quiet(() => readTable(text, 'x', true)),
+  'tables from files': (text) => quiet(() => readTable(text, 'x', false)),
+  'numbered names': (text) => groupNumbered(text.split('\n').map((name) => ({ name }))),
+  'words that are sought': (text) => countIn(text, { find: 'a', matchCase: false, wholeWord: true }),
   'sheet descriptions': (text) => quiet(() => readSheetJson(text)),
 }
 
@@ -150,6 +162,8 @@ const HEADS: Record<string, number[]> = {
   wav: ascii('RIFF\0\0\0\0WAVEfmt \x10\0\0\0'),
   flac: [...ascii('fLaC'), ...Array<number>(38).fill(0)],
   ogg: [...ascii('OggS'), ...Array<number>(22).fill(0), 1, 30, 1, ...ascii('vorbis')],
+  gif: [...ascii('GIF89a'), 4, 0, 4, 0, 0, 0, 0, 0x2c, 0, 0, 0, 0, 4, 0, 4, 0, 0, 2],
+  font: [0, 1, 0, 0, 0, 1, 0, 0, 0, 0, 0, 0],
   mp3: ascii('ID3\x03\0\0\0\0\0\0'),
   zip: ascii('PK\x03\x04'),
 }
@@ -172,6 +186,12 @@ const BYTE_SCANNERS: Record<string, (bytes: Uint8Array) => unknown> = {
     const mime = sniff(bytes)?.mime
     return mime === undefined ? null : soundSize(bytes, mime)
   },
+  animations: (bytes) => {
+    const mime = sniff(bytes)?.mime
+    return mime === undefined ? null : quiet(() => decodeAnimation(bytes, mime))
+  },
+  fonts: (bytes) => quiet(() => readFont('x', bytes)),
+  'tables as bytes': (bytes) => quiet(() => decodeTable('x', bytes)),
   'sounds without tags': (bytes) => {
     const mime = sniff(bytes)?.mime
     return mime === undefined ? null : stripSoundTags(bytes, mime)

@@ -4,14 +4,28 @@ export interface Numbered<T> {
   files: T[]
 }
 
-const END = /^(.*?)[\s._-]*\(?(\d{1,6})\)?$/
+const NUMBER = /\(?(\d{1,6})\)?$/
+const JOINS = /[\s._-]/
 
-/** Name without folder and ending. */
-const stem = (name: string): string =>
-  name
-    .replace(/^.*[/\\]/, '')
+/** The last step of a path, without its ending, and the folder it lies in. */
+function parts(name: string): { stem: string; folder: string } {
+  const cut = Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\'))
+  const above = name.slice(0, Math.max(0, cut))
+  const stem = name
+    .slice(cut + 1)
     .replace(/\.[a-z0-9]{2,5}$/i, '')
     .trim()
+  return { stem, folder: above.slice(Math.max(above.lastIndexOf('/'), above.lastIndexOf('\\')) + 1) }
+}
+
+/** What stands before the number, and the number; -1 for none. */
+function splitNumber(stem: string): { word: string; number: number } {
+  const found = NUMBER.exec(stem)
+  if (found === null) return { word: stem, number: -1 }
+  let end = found.index
+  while (end > 0 && JOINS.test(stem[end - 1]!)) end--
+  return { word: stem.slice(0, end), number: Number(found[1]) }
+}
 
 /**
  * Sorts files into rows by what stands before their number, each in natural order (2 before 10, any padding). A name
@@ -20,12 +34,11 @@ const stem = (name: string): string =>
 export function groupNumbered<T extends { name: string }>(files: readonly T[]): Numbered<T>[] {
   const rows = new Map<string, { number: number; file: T }[]>()
   for (const file of files) {
-    const found = END.exec(stem(file.name))
-    const folder = /([^/\\]+)[/\\][^/\\]*$/.exec(file.name)?.[1] ?? ''
-    const word = found === null ? stem(file.name) : found[1]!
+    const { stem, folder } = parts(file.name)
+    const { word, number } = splitNumber(stem)
     const group = word === '' ? folder : word
     const row = rows.get(group.toLowerCase()) ?? []
-    row.push({ number: found === null ? -1 : Number(found[2]), file })
+    row.push({ number, file })
     rows.set(group.toLowerCase(), row)
   }
   return [...rows]

@@ -270,7 +270,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       const invite = await at.games.addInvite(row.game, 'Quay choir')
       const visitor = { maker: null, invites: [at.store.hashKey(invite.key)] }
       expect(await at.auth.maySee(await game(row.game), visitor)).toBe(true)
-      expect(await at.auth.maySee(await game(row.game), { maker: null, invites: [at.store.hashKey('another')] })).toBe(
+      expect(await at.auth.maySee(await game(row.game), { invites: [at.store.hashKey('another')], maker: null })).toBe(
         false,
       )
       expect(JSON.stringify(await at.db.selectFrom('invites').selectAll().execute())).not.toContain(invite.key)
@@ -286,7 +286,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
 
     it('goes by visibility, owner and the keeper’s word', async () => {
       const row = await send({ visibility: 'only-me' })
-      const sees = async (maker: string | null) => at.auth.maySee(await game(row.game), { maker, invites: [] })
+      const sees = async (maker: string | null) => at.auth.maySee(await game(row.game), { invites: [], maker })
       expect([await sees(null), await sees(owner), await sees(await at.maker())]).toEqual([false, true, false])
       await at.games.setVisibility(row.game, 'unlisted')
       expect(await sees(null)).toBe(true)

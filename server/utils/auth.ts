@@ -60,7 +60,7 @@ export async function rememberByKey(event: H3Event): Promise<string> {
   return maker
 }
 
-export const owns = (game: Pick<GameRecord, 'owner'>, who: string | null): boolean =>
+export const owns = (who: string | null, game: Pick<GameRecord, 'owner'>): boolean =>
   who !== null && sameText(game.owner, who)
 
 /** Keys of invites this browser opened: hashes of them tell which games it may see. */
@@ -95,7 +95,7 @@ export function rememberInvite(event: H3Event, key: string): void {
 export const NOBODY: Visitor = { maker: null, invites: [] }
 
 export async function maySee(game: GameRecord, { maker, invites }: Visitor): Promise<boolean> {
-  if (owns(game, maker)) return true
+  if (owns(maker, game)) return true
   if (game.hidden) return false
   if (game.visibility === 'public' || game.visibility === 'unlisted') return true
   return game.visibility === 'invited' && isInvited((await arcade()).db, game.id, invites)
@@ -114,7 +114,7 @@ export async function seenGame(event: H3Event): Promise<{ game: GameRecord; visi
   const game = ID.test(name) ? await readGame(db, name) : step === null ? null : await gameByPostcode(db, step.postcode)
   const visitor = await visitorOf(event)
   const given = game !== null && typeof step?.token === 'string' && sameText(step.token, game.token)
-  if (game !== null && (given || game.visibility === 'public' || owns(game, visitor.maker))) {
+  if (game !== null && (given || game.visibility === 'public' || owns(visitor.maker, game))) {
     if (await maySee(game, visitor)) return { game, visitor }
   } else await limitMisses(event, 'look')
   if (game === null || !(await maySee(game, visitor))) {
@@ -129,7 +129,7 @@ export async function ownGame(event: H3Event): Promise<GameRecord> {
   const maker = await makerOf(event)
   const game = await readGame((await arcade()).db, getRouterParam(event, 'game') ?? '')
   if (game === null) throw refuse.missing('This game')
-  if (!owns(game, maker)) throw refuse.notYours()
+  if (!owns(maker, game)) throw refuse.notYours()
   return game
 }
 

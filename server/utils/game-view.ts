@@ -58,7 +58,7 @@ export async function gameView(game: GameRecord, { maker }: Visitor, games: stri
     bytes: release.bytes,
     created: game.created,
     updated: game.updated,
-    mine: owns(game, maker),
+    mine: owns(maker, game),
   }
 }
 

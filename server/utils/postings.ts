@@ -56,7 +56,7 @@ export async function post(owner: string, asked: PostRequest): Promise<PostingRo
   if (!upload.whole) throw refuse.shape('The upload is not complete yet. Let it finish, then post.')
   if (request.game !== undefined) {
     const game = await readGame(db, request.game)
-    if (game !== null && !owns(game, owner)) throw refuse.notYours()
+    if (game !== null && !owns(owner, game)) throw refuse.notYours()
     // Before its first release is cleared a game is only promised, to whoever posted it.
     if (game === null && !(await isPromised(db, request.game, owner))) throw refuse.missing('This game')
   }

@@ -15,6 +15,7 @@ import { PostingView } from '../../core/posting/protocol'
 test.describe.configure({ mode: 'default' })
 
 const PORT = 3467
+const SECOND_PORT = 3482
 const base = `http://localhost:${PORT}`
 
 function serve(data: string, inspectionSeconds: string, more: Record<string, string> = {}): ChildProcess {
@@ -108,14 +109,14 @@ test('two servers on PostgreSQL serve one arcade, share its limits, and lose not
   const postgres = await startPostgres()
   try {
     const databaseUrl = await freshDatabase(postgres.url, 'drill')
-    const done = await drill(request, { kills: 4, ports: [PORT, PORT + 2], databaseUrl })
+    const done = await drill(request, { kills: 4, ports: [PORT, SECOND_PORT], databaseUrl })
     expect(done.wrong).toEqual([])
     expect(Math.min(done.postings, done.plays)).toBeGreaterThan(0)
 
     const data = mkdtempSync(join(tmpdir(), 'pack-post-two-'))
     const two = await freshDatabase(postgres.url, 'two')
-    const servers = [PORT, PORT + 2].map((port) => serve(data, '0', { PORT: String(port), NUXT_DATABASE_URL: two }))
-    const [here, there] = [base, `http://localhost:${PORT + 2}`]
+    const servers = [PORT, SECOND_PORT].map((port) => serve(data, '0', { PORT: String(port), NUXT_DATABASE_URL: two }))
+    const [here, there] = [base, `http://localhost:${SECOND_PORT}`]
     await up(request, here)
     await up(request, there)
     // Posted here, followed there.
