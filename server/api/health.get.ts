@@ -4,8 +4,10 @@ import { sql } from 'kysely'
 /** Room below which nothing more is taken for granted. */
 const LEAST_BYTES = 200_000_000
 
-/** Whether this server can serve: its database answers, its files can be written, the disk has room. For who watches it. */
-export default defineApi(async (event) => {
+/** Looked at this often at most, however often it is asked: a look writes to the disk. */
+const FRESH_MS = 1000
+
+async function look() {
   const says = async (does: () => Promise<unknown>): Promise<boolean> => {
     try {
       return (await does()) !== false
@@ -21,7 +23,15 @@ export default defineApi(async (event) => {
     const { bavail, bsize } = await statfs(settings.dataDir)
     return bavail * bsize > LEAST_BYTES
   })
-  const ok = database && files && room
-  if (!ok) setResponseStatus(event, 503)
-  return { ok, database, files, room }
+  return { ok: database && files && room, database, files, room }
+}
+
+let last: { at: number; looked: ReturnType<typeof look> } | null = null
+
+/** Whether this server can serve: its database answers, its files can be written, the disk has room. For who watches it. */
+export default defineApi(async (event) => {
+  if (last === null || Date.now() - last.at > FRESH_MS) last = { at: Date.now(), looked: look() }
+  const health = await last.looked
+  if (!health.ok) setResponseStatus(event, 503)
+  return health
 })

@@ -48,12 +48,15 @@ export default defineNitroPlugin((nitro) => {
     log.fatal(why)
     process.exit(1)
   }
-  games.once('error', (error) =>
+  const listen = () => games.listen(gamesPort(), process.env['NITRO_HOST'] || process.env['HOST'])
+  games.on('error', (error) => {
+    // While it is worked on, the server before this one may still be closing.
+    if (import.meta.dev) return void setTimeout(listen, 500)
     giveUp(
       `Games are served on port ${gamesPort()}, which cannot be had (${error.message}). Choose another with NUXT_GAMES_PORT.`,
-    ),
-  )
-  games.listen(gamesPort(), process.env['NITRO_HOST'] || process.env['HOST'])
+    )
+  })
+  listen()
 
   const timers: NodeJS.Timeout[] = []
   const every = (ms: number, what: string, does: () => Promise<unknown>) => {

@@ -29,8 +29,9 @@ export function arcade(): Promise<Served> {
 
 async function open(): Promise<Served> {
   const settings = Settings.parse({ ...useRuntimeConfig() })
-  // Several servers share PostgreSQL; a folder belongs to one.
-  const release = settings.databaseUrl === '' ? await holdFolder(settings.dataDir) : () => undefined
+  // Several servers share PostgreSQL; a folder belongs to one. While it is worked on, the server comes anew in one process.
+  const alone = settings.databaseUrl === '' && import.meta.dev !== true
+  const release = alone ? await holdFolder(settings.dataDir) : () => undefined
   const made = await openArcade(settings)
   const taken = await takeOver(made, await shelf(), await hostOwn())
   if (taken !== null) log.info(taken, 'the folder of an earlier version was taken over and kept aside')
