@@ -7,7 +7,7 @@ import type { Db } from './database'
 import { gamesWithLive, recordOf } from './games'
 import type { DialectName } from './migrations'
 import type { GameRecord } from './records'
-import { searched } from './words'
+import { having, meantWords, soughtWords } from './words'
 
 /** Where a list goes on: the last game's place in its order. */
 const Cursor = z.tuple([z.union([z.string(), z.number()]), z.string()])
@@ -45,6 +45,21 @@ export interface Page {
 
 /** Games that fit a question, a page of them. The time it takes does not depend on how many there are. */
 export async function listGames(db: Db, dialect: DialectName, query: ListQuery, size = PAGE): Promise<Page> {
+  const words = soughtWords(query.q ?? '')
+  const page = await pageOf(db, dialect, query, words, size)
+  if (words.length === 0 || page.games.length > 0 || query.after) return page
+  // Nothing has these words: those that were likely meant are looked for.
+  const meant = await meantWords(db, dialect, words)
+  return meant.join(' ') === words.join(' ') ? page : pageOf(db, dialect, query, meant, size)
+}
+
+async function pageOf(
+  db: Db,
+  dialect: DialectName,
+  query: ListQuery,
+  words: readonly string[],
+  size: number,
+): Promise<Page> {
   let found = publicGames(db)
   const most = bandRank(query.band || FRONT)
   if (most < BANDS.length - 1) found = found.where('games.band', '<=', most)
@@ -53,8 +68,7 @@ export async function listGames(db: Db, dialect: DialectName, query: ListQuery, 
   const tag = tidyTag(query.tag ?? '')
   if (tag !== '')
     found = found.where('games.id', 'in', (at) => at.selectFrom('game_tags').select('game').where('tag', '=', tag))
-  const words = await searched(db, dialect, query.q ?? '')
-  if (words !== null) found = found.where(sql<boolean>`games.id in (${words})`)
+  if (words.length > 0) found = found.where(sql<boolean>`games.id in (${having(dialect, words)})`)
   const { column, direction } = ORDERS[query.sort || 'new']
   const after = readCursor(query.after)
   if (after !== null) {

@@ -103,12 +103,13 @@ async function oldFiles(home: string, game: string, release: number): Promise<Ma
  */
 export async function takeOver(
   arcade: Pick<Arcade, 'db' | 'dialect' | 'blobs' | 'settings'>,
-  shelf: ReadonlyMap<string, Shipped>,
-  own: HostOwn,
+  readShelf: () => Promise<ReadonlyMap<string, Shipped>>,
+  readOwn: () => Promise<HostOwn>,
 ): Promise<TakenOver | null> {
   const { dataDir } = arcade.settings
   const home = join(dataDir, OLD_FOLDER)
   if (!existsSync(join(home, 'secret')) && !existsSync(join(home, 'games'))) return null
+  const [shelf, own] = [await readShelf(), await readOwn()]
   const aside: string[] = []
   const games = await rowsOf(home, 'games', OldGame, aside)
   const postings = await rowsOf(home, 'postings', OldPosting, aside)

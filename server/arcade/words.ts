@@ -21,23 +21,20 @@ export async function indexGame(db: Db, dialect: DialectName, game: string, text
   else await sql`insert into games_text (game, words) values (${game}, to_tsvector('simple', ${words}))`.execute(db)
 }
 
-/** The condition that a game has every word of `words`, or one that begins like it. */
-function having(dialect: DialectName, words: readonly string[]) {
+/** Ids of games that have every word of `words`, or one that begins like it, as part of a query. */
+export function having(dialect: DialectName, words: readonly string[]) {
   // Nothing but letters and digits is in a word, so nothing in it can end the question.
   return dialect === 'sqlite'
     ? sql<string>`select game from games_text where games_text match ${words.map((word) => `"${word}"*`).join(' ')}`
     : sql<string>`select game from games_text where words @@ to_tsquery('simple', ${words.map((word) => `${word}:*`).join(' & ')})`
 }
 
-/** Ids of games that a search finds, as part of a query; null when it asks for nothing. */
-export async function searched(db: Db, dialect: DialectName, question: string) {
-  const words = wordsOf(question).slice(0, MOST_WORDS)
-  if (words.length === 0) return null
-  const some = await sql`${having(dialect, words)} limit 1`.execute(db)
-  if (some.rows.length > 0) return having(dialect, words)
-  const meant = await Promise.all(words.map((word) => closest(db, dialect, word)))
-  return having(dialect, meant)
-}
+/** Words a search asks for; empty when it asks for nothing. */
+export const soughtWords = (question: string): string[] => wordsOf(question).slice(0, MOST_WORDS)
+
+/** Each word, or the one that was most likely meant where no game has it. */
+export const meantWords = (db: Db, dialect: DialectName, words: readonly string[]): Promise<string[]> =>
+  Promise.all(words.map((word) => closest(db, dialect, word)))
 
 /** Letters that may be wrong in a word of this length. */
 const slips = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2)

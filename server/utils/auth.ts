@@ -1,12 +1,12 @@
 import { readLinkStep } from '@core/posting/postcode'
 import { deleteCookie, getCookie, getHeader, getRouterParam, setCookie, type H3Event } from 'h3'
-import { gameByPostcode, isInvited, readGame } from '../arcade/games'
+import { isInvited, readGame } from '../arcade/games'
 import { endSession, hashKey, makerOfKey, makerOfSession, newSession, sameText, SESSION_MS } from '../arcade/makers'
 import type { GameRecord } from '../arcade/records'
 import { limitMisses } from './limits'
 import { isSecure } from './origins'
 import { refuse } from './problem'
-import { arcade } from './store'
+import { arcade, recentByPostcode, recentGame } from './store'
 
 const KEY = /^[A-Za-z0-9_-]{43}$/
 const SESSION = 'pack-post-session'
@@ -108,10 +108,9 @@ const ID = /^game-[a-z0-9-]{1,60}$/
  * counted, so that nobody finds unlisted games by trying; a link with its token is never counted against anybody.
  */
 export async function seenGame(event: H3Event): Promise<{ game: GameRecord; visitor: Visitor }> {
-  const { db } = await arcade()
   const name = getRouterParam(event, 'game', { decode: true }) ?? ''
   const step = readLinkStep(name)
-  const game = ID.test(name) ? await readGame(db, name) : step === null ? null : await gameByPostcode(db, step.postcode)
+  const game = ID.test(name) ? await recentGame(name) : step === null ? null : await recentByPostcode(step.postcode)
   const visitor = await visitorOf(event)
   const given = game !== null && typeof step?.token === 'string' && sameText(step.token, game.token)
   if (game !== null && (given || game.visibility === 'public' || owns(visitor.maker, game))) {

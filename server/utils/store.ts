@@ -1,8 +1,8 @@
 import { createHmac } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import { openArcade, type Arcade } from '../arcade/arcade'
-import { changesNow } from '../arcade/database'
-import { readGame } from '../arcade/games'
+import { changesNow, type Db } from '../arcade/database'
+import { gameByPostcode, readGame } from '../arcade/games'
 import { holdFolder } from '../arcade/lock'
 import { makePlayLog } from '../arcade/plays'
 import { freeLeases } from '../arcade/postings'
@@ -33,7 +33,7 @@ async function open(): Promise<Served> {
   const alone = settings.databaseUrl === '' && import.meta.dev !== true
   const release = alone ? await holdFolder(settings.dataDir) : () => undefined
   const made = await openArcade(settings)
-  const taken = await takeOver(made, await shelf(), await hostOwn())
+  const taken = await takeOver(made, shelf, hostOwn)
   if (taken !== null) log.info(taken, 'the folder of an earlier version was taken over and kept aside')
   if (made.dialect === 'sqlite') {
     await freeLeases(made.db)
@@ -55,16 +55,19 @@ export async function closeArcade(): Promise<void> {
 
 const recent = new LRUCache<string, { at: string; game: GameRecord | null }>({ max: 500 })
 
-/** A game that many ask for, read again whenever any game changed. */
-export async function recentGame(id: string): Promise<GameRecord | null> {
+/** What many ask for, read again whenever any game changed. */
+async function recently(key: string, read: (db: Db) => Promise<GameRecord | null>): Promise<GameRecord | null> {
   const { db } = await arcade()
   const at = await changesNow(db)
-  const known = recent.get(id)
+  const known = recent.get(key)
   if (known?.at === at) return known.game
-  const game = await readGame(db, id)
-  recent.set(id, { at, game })
+  const game = await read(db)
+  recent.set(key, { at, game })
   return game
 }
+export const recentGame = (id: string): Promise<GameRecord | null> => recently(`id ${id}`, (db) => readGame(db, id))
+export const recentByPostcode = (code: string): Promise<GameRecord | null> =>
+  recently(`code ${code}`, (db) => gameByPostcode(db, code))
 
 /** Unguessable, and another one after each change of who can see the game. */
 export async function ticketFor(game: GameRecord, release: number): Promise<string> {

@@ -288,7 +288,10 @@ test('kept as an app a game plays without a network', async ({ page, context, re
   const maker = await Maker.arrive(request, baseURL!)
   const view = await maker.send(await titled('Pocket Quay'))
   await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
-  await page.getByRole('link', { name: 'Keep it as an app' }).click()
+  // By key: a press right after scrolling may still be sent to the game's frame, which was there before. The page
+  // then stays where it is, and this waited for its mark in vain.
+  await page.getByRole('link', { name: 'Keep it as an app' }).press('Enter')
+  await expect(page).toHaveURL(/\/app\/game-/)
   const canvas = page.locator('iframe').contentFrame().locator('canvas')
   await expect(canvas).toHaveAttribute('data-screen', 'start')
   await expect(page.locator('html')).toHaveAttribute('data-kept', 'yes')

@@ -53,7 +53,7 @@ test('behind nginx, as the documentation has it, games play on their own host an
     const canvas = page.getByTestId('game-frame').contentFrame().locator('canvas')
     await expect(canvas).toHaveAttribute('data-screen', 'start')
     expect(await page.locator('meta[property="og:url"]').getAttribute('content')).toBe(`${ARCADE}${view.link}`)
-    await page.getByRole('link', { name: 'Keep it as an app' }).click()
+    await page.getByRole('link', { name: 'Keep it as an app' }).press('Enter')
     await expect(page).toHaveURL(new RegExp(`^${GAMES}/app/`))
     await expect(page.locator('iframe').contentFrame().locator('canvas')).toHaveAttribute('data-screen', 'start')
     for (const path of ['/arcade', '/', '/api/arcade/games']) {
