@@ -4,6 +4,7 @@ import { Visibility } from '@core/label/label'
 import { tidyTag } from '@core/label/tags'
 import { makePostcode } from '@core/posting/postcode'
 import { sql, type Selectable } from 'kysely'
+import { LRUCache } from 'lru-cache'
 import { bumpChanges, isTaken, type Db } from './database'
 import type { DialectName } from './migrations'
 import { InviteRecord, ReleaseRecord, type GameRecord } from './records'
@@ -11,6 +12,18 @@ import type { GamesTable } from './schema'
 import { fold, indexGame } from './words'
 
 type Row = Selectable<GamesTable>
+
+/** Releases do not change once they are cleared: reading and checking a record is done once for many who ask. */
+const readRecords = new LRUCache<string, ReleaseRecord>({ max: 500 })
+
+function releaseOf(game: string, text: string): ReleaseRecord {
+  const key = `${game} ${text.length} ${text.slice(0, 120)}`
+  const known = readRecords.get(key)
+  if (known !== undefined) return known
+  const read = ReleaseRecord.parse(JSON.parse(text))
+  readRecords.set(key, read)
+  return read
+}
 
 function gameOf(row: Row, release: string | null): GameRecord {
   return {
@@ -22,7 +35,7 @@ function gameOf(row: Row, release: string | null): GameRecord {
     epoch: row.epoch,
     live: row.live ?? 0,
     hidden: row.hidden === 1,
-    release: release === null ? null : ReleaseRecord.parse(JSON.parse(release)),
+    release: release === null ? null : releaseOf(row.id, release),
     created: row.created,
     updated: row.updated,
   }
