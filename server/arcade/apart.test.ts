@@ -18,7 +18,8 @@ const dir = mkdtempSync(join(tmpdir(), 'pack-post-apart-'))
 const late = userError('late', 'It took too long.')
 const large = userError('large', 'It took too much.')
 const limits = (change: Partial<ProcessLimits> = {}): ProcessLimits => ({
-  ...{ time: 20_000, memory: 400, cpu: 20, late, large },
+  // Newer versions of Node take some 500 MB of address space for themselves before they do anything.
+  ...{ time: 20_000, memory: 700, cpu: 20, late, large },
   ...change,
 })
 function script(code: string): string {

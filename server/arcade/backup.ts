@@ -83,6 +83,7 @@ export async function backup(
   const tar = pack()
   const beside = `${file}.part`
   const writing = pipeline(tar, createGzip({ level: 6 }), createWriteStream(beside, { mode: 0o600 }))
+  writing.catch(() => undefined)
   try {
     const put = (name: string, bytes: Buffer) =>
       new Promise<void>((done, failed) => {
@@ -124,6 +125,8 @@ export async function restore(arcade: Pick<Arcade, 'db' | 'dialect' | 'blobs'>, 
   let files = 0
   const tar = extract()
   const reading = pipeline(createReadStream(file), createGunzip(), tar)
+  // It may fail before anybody waits for it: the loop below tells that, too.
+  reading.catch(() => undefined)
   const bad = (why: string) => new Error(`“${file}” ${why}. Nothing was restored.`)
   try {
     for await (const entry of tar) {

@@ -147,6 +147,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
 
     it('that were cleared when the server stopped, and not yet played, are played after the next start', async () => {
       const row = await send({ goLive: { when: 'hand' } })
+      await at.postings.stopWork()
       await at.db.updateTable('postings').set({ state: 'cleared', go_live: '{"when":"cleared"}' }).execute()
       expect(await at.postings.inspectNext()).toBe(true)
       expect(await state(row.id)).toBe('live')
@@ -233,10 +234,20 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
         note: '',
         game: first.game,
       })
-      const working = inspect.inspectNext()
-      await at.reached(row.id, /in-inspection/)
-      await at.games.deleteGame(await game(first.game))
-      expect(await working).toBe(true)
+      // In the middle of it: its first file is just being stored.
+      const { blobs } = at.arcade
+      const put = blobs.put.bind(blobs)
+      let deleted = false
+      blobs.put = async (hash, bytes) => {
+        if (!deleted) {
+          deleted = true
+          expect(await state(row.id)).toBe('in-inspection')
+          await at.games.deleteGame(await game(first.game))
+        }
+        return put(hash, bytes)
+      }
+      expect(await inspect.inspectNext()).toBe(true)
+      expect(deleted).toBe(true)
       expect(await at.rows.readGame(at.db, first.game)).toBeNull()
       expect(await at.records.readPosting(at.db, row.id)).toBeNull()
       expect(await at.db.selectFrom('release_files').selectAll().execute()).toEqual([])
