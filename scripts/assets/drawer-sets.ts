@@ -15,8 +15,8 @@ const SETS = [
   { id: 'game-icons', name: 'Silhouettes' },
 ]
 const SKIN = /-(light|medium-light|medium|medium-dark|dark)(-skin-tone)?(-|$)/
-/** Named after somebody. */
-const LEFT_OUT = new RegExp(['ted', 'dy'].join(''))
+/** Named after somebody, or after somebody else's game. */
+const LEFT_OUT = new RegExp([['ted', 'dy'], ['metr', 'oid']].map((halves) => halves.join('')).join('|'))
 const SIZE = 48
 
 interface Icons {

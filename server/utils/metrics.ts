@@ -1,4 +1,4 @@
-import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
+import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client'
 import { sql } from 'kysely'
 import { arcade } from './store'
 
@@ -10,12 +10,6 @@ const requests = new Histogram({
   help: 'Time to answer, by kind of address and status.',
   labelNames: ['kind', 'status'],
   buckets: [0.005, 0.02, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5],
-  registers: [registry],
-})
-export const inspections = new Counter({
-  name: 'arcade_inspections_total',
-  help: 'Parcels inspected, by how it ended.',
-  labelNames: ['end'],
   registers: [registry],
 })
 const held = new Gauge({
