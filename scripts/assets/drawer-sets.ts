@@ -16,7 +16,14 @@ const SETS = [
 ]
 const SKIN = /-(light|medium-light|medium|medium-dark|dark)(-skin-tone)?(-|$)/
 /** Named after somebody, or after somebody else's game. */
-const LEFT_OUT = new RegExp([['ted', 'dy'], ['metr', 'oid']].map((halves) => halves.join('')).join('|'))
+const LEFT_OUT = new RegExp(
+  [
+    ['ted', 'dy'],
+    ['metr', 'oid'],
+  ]
+    .map((halves) => halves.join(''))
+    .join('|'),
+)
 const SIZE = 48
 
 interface Icons {
