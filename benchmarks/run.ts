@@ -4,6 +4,7 @@ import { engineRow, heapRow } from './engine'
 import { parcelRows } from './parcel'
 import { print, type Row } from './report'
 import { drillRows, sizeRows } from './size'
+import { sheetRows } from './sheets/rows'
 import { loudnessRows } from './sound'
 import { swapRows } from './swap'
 import { wordingRow } from './wording'
@@ -15,6 +16,7 @@ const SECTIONS: Record<string, () => Promise<Row[]>> = {
   engine: async () => [engineRow('windfall'), engineRow('updraft'), heapRow('windfall'), heapRow('updraft')],
   sound: loudnessRows,
   wording: async () => [await wordingRow()],
+  sheets: sheetRows,
   parcel: parcelRows,
   arcade: arcadeRows,
   size: sizeRows,

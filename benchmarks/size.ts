@@ -59,7 +59,7 @@ async function fill(dir: string, http: APIRequestContext, count: number): Promis
     await db.transaction().execute(async (transaction) => {
       for (let i = at; i < Math.min(count, at + AT_ONCE); i++)
         await seedGame(transaction, dialect, owner, {
-          title: `${WORDS[i % WORDS.length]} ${WORDS[Math.floor(i / 12) % WORDS.length]} ${i}`,
+          title: `Harbour ${WORDS[i % WORDS.length]} ${WORDS[Math.floor(i / 12) % WORDS.length]} ${i}`,
           short: record.label.short,
           tags: [WORDS[i % 7]!, WORDS[i % 5]!, `tag ${i % 50}`],
           band: i % 9 === 0 ? '15' : 'everyone',
@@ -76,6 +76,8 @@ interface Measured {
   started: number
   list: number
   search: number
+  /** Questions that every game answers: a full page both times. */
+  searchFull: number
   feed: number
   page: number
   html: number
@@ -110,6 +112,7 @@ async function measure(dir: string): Promise<Measured> {
     started: startedMs,
     list: await ask((i) => `${base}/arcade?tag=tag+${i}&band=15`),
     search: await ask((i) => `${base}/api/arcade/games?q=${WORDS[i % 12]}+${WORDS[(i * 7) % 12]}`),
+    searchFull: await ask((i) => `${base}/api/arcade/games?q=harbour&sort=${['new', 'title', 'short-load'][i % 3]}`),
     feed: await ask(() => `${base}/arcade/feed.atom`),
     page: await ask((i) => `${base}/arcade/${row(i).postcode.toLowerCase()}`),
     html: await ask((i) => `http://localhost:${PORT + 1}/app/${row(i).id}/${row(i).token}/game.html`),
@@ -174,7 +177,8 @@ export async function sizeRows(): Promise<Row[]> {
     })
     return [
       ratio('list page', 'list'),
-      ratio('search', 'search'),
+      ratio('search that few games answer (0 to 24)', 'search'),
+      ratio('search that all games answer (24 each)', 'searchFull'),
       ratio('feed', 'feed'),
       ratio('game page', 'page'),
       ratio('game in one file', 'html'),

@@ -1,9 +1,9 @@
 import type { AlignBy } from '@core/art/align'
-import type { GridGuess } from '@core/art/grid'
+import type { CellsFound, CutLook } from '@core/art/find-cells'
 import type { StandOut } from '@core/art/contrast'
 import type { Rework } from '@core/art/rework'
 import type { Point } from '@core/game/types'
-import type { Frame, SpriteContent } from '@core/pack/content'
+import type { Frame, SpriteContent, Strip } from '@core/pack/content'
 import { defineStore } from 'pinia'
 import { workshop } from '../workers/workshop'
 import type { SpriteLook } from '../workers/workshop.worker'
@@ -50,9 +50,16 @@ export const useShapes = defineStore('shapes', () => {
       : workshop().look(plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
   }
 
-  async function proposeCut(sprite: SpriteContent): Promise<GridGuess> {
+  async function proposeCut(sprite: SpriteContent): Promise<CellsFound> {
     const { asset } = firstFrame(sprite)
     return swap.value(await workshop().proposeCut(asset, plain(bench.facts(asset)!), bench.plainTemplate()!))
+  }
+
+  async function lookAtCut(asset: string, cut: Strip): Promise<CutLook | null> {
+    const facts = bench.facts(asset)
+    const template = bench.plainTemplate()
+    if (facts === undefined || template === null) return null
+    return swap.value(await workshop().lookAtCut(asset, plain(facts), template, plain(cut)))
   }
 
   async function trim(sprite: SpriteContent, margin: number): Promise<SpriteContent> {
@@ -93,5 +100,5 @@ export const useShapes = defineStore('shapes', () => {
     return template === null ? [] : workshop().standOut(plain(sprites), ground, dim, facts, template)
   }
 
-  return { fairness, shape, look, proposeCut, trim, align, preview, repeatOf, standOut }
+  return { fairness, shape, look, proposeCut, lookAtCut, trim, align, preview, repeatOf, standOut }
 })

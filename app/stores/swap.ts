@@ -287,8 +287,9 @@ export const useSwap = defineStore('swap', () => {
       )
       // What was set by hand stays: how fast clips run, and how.
       for (const [name, clip] of Object.entries(made.clips)) {
-        const { fps, mode } = old.clips[name] ?? clip
-        made.clips[name] = { ...clip, fps, mode }
+        const before = old.clips[name]
+        if (before === undefined || before.frames.length < 2) continue
+        made.clips[name] = { ...clip, fps: before.fps, mode: before.mode }
       }
       await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made)
     })
@@ -314,9 +315,23 @@ export const useSwap = defineStore('swap', () => {
 
   /** Works on the drawing's pixels: new files, with the old ones kept as what they were made from. */
   async function rework(part: string, entry: string, name: string, sprite: SpriteContent, what: Rework): Promise<void> {
+    const of = bench.spec(part)?.content
+    const like =
+      of?.kind === 'sprite'
+        ? of
+        : of?.kind === 'cast'
+          ? (of.entries.find((one) => one.id === entry) ?? of.entries[0])?.sprite
+          : undefined
     await trying(part, async () => {
       const made = value(
-        await workshop().rework(plain(sprite), plain(what), bench.factsOfSprite(sprite), bench.plainTemplate()!),
+        await workshop().rework(
+          plain(sprite),
+          plain(what),
+          bench.factsOfSprite(sprite),
+          bench.plainTemplate()!,
+          like === undefined ? undefined : plain(like),
+          like === undefined ? {} : bench.factsOfSprite(like),
+        ),
       )
       if (made.files.size === 0) {
         notices.say('Nothing had to be changed.')

@@ -1,9 +1,9 @@
-import { bringIn, likelyCut, spriteOf, type BroughtIn, type Incoming, type Workplace } from '@core/art/bring-in'
+import { bringIn, sureCut, spriteOf, type BroughtIn, type Incoming, type Workplace } from '@core/art/bring-in'
 import { palette } from '@core/art/colours'
 import { standOut } from '@core/art/contrast'
 import { artPixels, enlargement } from '@core/art/crispness'
 import { encodeGif } from '@core/art/gif'
-import { findGrid } from '@core/art/grid'
+import { findCells, lookAtCut } from '@core/art/find-cells'
 import { borderColour } from '@core/art/key-out'
 import { fairness, outlineOf, shapeArea } from '@core/art/outline'
 import { aligned, framesOf, inCanvas, trimmed, type PixelsOf } from '@core/art/place'
@@ -12,7 +12,7 @@ import { coverage, drawnBox, type Pixels } from '@core/art/pixels'
 import { findRepeat } from '@core/art/repeat'
 import { reworkSprite, type Rework } from '@core/art/rework'
 import { asFairAs, boxShape, capsuleShape } from '@core/art/shapes'
-import { drawnShare } from '@core/art/stand-in'
+import { drawnShare, standAgain } from '@core/art/stand-in'
 import { spriteFromPicture, type SpriteWish } from '@core/art/strip'
 import type { Finding } from '@core/check/finding'
 import { fixAllSafe, type AllFixed } from '@core/check/fix-all'
@@ -282,7 +282,7 @@ const workshop = {
     answer(async () => {
       const pixels = await pixelsOf(hash, template, facts)
       if (pixels === null) throw broken(facts.source.file)
-      return spriteFromPicture(hash, pixels, cut ?? likelyCut(pixels), await knowingWhere(wish, likeFacts, template))
+      return spriteFromPicture(hash, pixels, cut ?? sureCut(pixels), await knowingWhere(wish, likeFacts, template))
     }),
 
   /** The cut that the picture itself proposes. */
@@ -290,7 +290,14 @@ const workshop = {
     answer(async () => {
       const pixels = await pixelsOf(hash, template, facts)
       if (pixels === null) throw broken(facts.source.file)
-      return findGrid(pixels)
+      return findCells(pixels)
+    }),
+
+  lookAtCut: (hash: string, facts: AssetFacts, template: Template, cut: Strip) =>
+    answer(async () => {
+      const pixels = await pixelsOf(hash, template, facts)
+      if (pixels === null) throw broken(facts.source.file)
+      return lookAtCut(pixels, cut)
     }),
 
   trim: (sprite: SpriteContent, assets: FactsTable, template: Template, margin: number) =>
@@ -299,12 +306,25 @@ const workshop = {
   align: (sprite: SpriteContent, clip: string, by: AlignBy, assets: FactsTable, template: Template) =>
     answer(async () => aligned(sprite, clip, by, await pixelsFor(sprite, assets, template))),
 
-  rework: (sprite: SpriteContent, what: Rework, assets: FactsTable, template: Template) =>
+  /** `like` is the template's drawing: what was cut out of its backdrop stands where that one stands. */
+  rework: (
+    sprite: SpriteContent,
+    what: Rework,
+    assets: FactsTable,
+    template: Template,
+    like?: SpriteContent,
+    likeFacts: FactsTable = {},
+  ) =>
     answer(async () => {
       const of = await pixelsFor(sprite, assets, template, true)
       const made = await reworkSprite(sprite, what, (hash) => assets[hash]!, of, place)
       for (const [hash, pixels] of made.pixels) pixelsOf.put(hash, pixels)
-      return { sprite: made.sprite, assets: made.assets, files: made.files }
+      let { sprite: next } = made
+      if (what.do === 'key-out' && like !== undefined && made.files.size > 0) {
+        const likeOf = await pixelsFor(like, likeFacts, template).catch(() => null)
+        next = standAgain(next, (hash) => made.pixels.get(hash) ?? of(hash), like, likeOf)
+      }
+      return { sprite: next, assets: made.assets, files: made.files }
     }),
 
   /** A frame with its backdrop taken out, as it would look: for the preview, nothing is kept. */

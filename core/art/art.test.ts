@@ -10,7 +10,7 @@ import { coverage, crop, drawnBox, looksLikePixelArt } from './pixels'
 import { encodePng } from './png'
 import { shrinkArea, shrinkNearest } from './resize'
 import { sniff } from './sniff'
-import { cells, guessStrip, spriteFromPicture } from './strip'
+import { cells, spriteFromPicture } from './strip'
 import type { SpriteContent } from '../pack/content'
 
 describe('outline', () => {
@@ -251,10 +251,7 @@ describe('strips', () => {
   }
   const wish = { clips: ['stand', 'catch', 'hurt'], optionalClips: [], like }
 
-  it('are guessed only where a row of squares divides', () => {
-    expect(guessStrip(64, 16)).toEqual({ columns: 4, rows: 1 })
-    expect(guessStrip(65, 16)).toEqual({ columns: 1, rows: 1 })
-    expect(guessStrip(16, 16)).toEqual({ columns: 1, rows: 1 })
+  it('share what does not divide evenly', () => {
     expect(cells(10, 4, 3, 1).map((cell) => cell.x)).toEqual([0, 3, 6])
   })
 

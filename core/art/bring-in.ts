@@ -3,12 +3,11 @@ import type { AssetFacts, Mime } from '../pack/asset'
 import type { SpriteContent, Strip } from '../pack/content'
 import { broken, identify, newFacts } from '../pack/take-in'
 import { decodeAnimation, timing, TooManyFrames, type Animation } from './animation'
-import { cellsOf, findGrid } from './grid'
-import { colourLikeness } from './likeness'
+import { findCells } from './find-cells'
 import { readTags, stripTags } from './metadata'
 import { groupNumbered, matchClips } from './numbered'
 import { packFrames } from './pack-frames'
-import { crop, looksLikePixelArt, type Pixels, type Rect } from './pixels'
+import { crop, looksLikePixelArt, type Pixels } from './pixels'
 import { readSheetJson, type SheetDescription } from './sheet-json'
 import { drawnShare, standIn } from './stand-in'
 import { inCanvas } from './place'
@@ -272,44 +271,16 @@ function sheetGroups(
   return Object.keys(groups).length === 0 ? null : { groups, canvas }
 }
 
-const SAMPLE = 48
-
-/** At most 48 x 48 px of a cell, evenly taken: enough to tell what colours it has. */
-function sample(pixels: Pixels, cell: Rect): Pixels {
-  const width = Math.min(SAMPLE, cell.w)
-  const height = Math.min(SAMPLE, cell.h)
-  const data = new Uint8ClampedArray(width * height * 4)
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const fromX = cell.x + Math.floor((x * cell.w) / width)
-      const fromY = cell.y + Math.floor((y * cell.h) / height)
-      const at = (fromY * pixels.width + fromX) * 4
-      data.set(pixels.data.subarray(at, at + 4), (y * width + x) * 4)
-    }
-  return { width, height, data }
-}
-
-/** Whether cells look like frames of one thing, and not like two halves of one drawing. */
-function alike(pixels: Pixels, cut: Strip): boolean {
-  const cells = cellsOf(pixels.width, pixels.height, cut).slice(0, 6)
-  const first = sample(pixels, cells[0]!)
-  const likeness = cells.slice(1).map((cell) => colourLikeness(first, sample(pixels, cell)))
-  if (cells.length > 2) return likeness.every((one) => one > 0.55)
-  // Two cells are a strip only when they are square and of the same colours.
-  return Math.abs(cells[0]!.w / cells[0]!.h - 1) < 0.06 && likeness.every((one) => one > 0.8)
-}
-
-/** The cut a picture is taken in with when nobody has said one: only where it plainly is a strip. */
-export function likelyCut(pixels: Pixels): Strip {
-  const { cut, why } = findGrid(pixels)
-  if (why !== 'gutters' && why !== 'squares') return { columns: 1, rows: 1 }
-  return alike(pixels, cut) ? cut : { columns: 1, rows: 1 }
+/** The cut a picture is taken in with when nobody has said one: only where it surely is a strip or sheet. */
+export function sureCut(pixels: Pixels): Strip {
+  const { cut, trust } = findCells(pixels)
+  return trust === 'sure' ? cut : { columns: 1, rows: 1 }
 }
 
 /** The content of a sprite part made from what came in. */
 export function spriteOf(taken: BroughtIn, wish: SpriteWish, cut?: Strip): SpriteContent {
   if (taken.groups === null || cut !== undefined)
-    return spriteFromPicture(taken.hash, taken.pixels, cut ?? likelyCut(taken.pixels), wish)
+    return spriteFromPicture(taken.hash, taken.pixels, cut ?? sureCut(taken.pixels), wish)
   const frame = Object.values(taken.groups)[0]!.frames[0]!
   const canvas = taken.canvas
   const one: Strip = { columns: 1, rows: 1 }

@@ -32,6 +32,37 @@ function away(data: Pixels['data'], at: number, { r, g, b }: Rgb): number {
   return Math.max(Math.abs(data[at]! - r), Math.abs(data[at + 1]! - g), Math.abs(data[at + 2]! - b))
 }
 
+/** Colours are counted in boxes of 32 a channel, so that the noise of a JPEG stays together. */
+const BOX = 5
+
+/** The colour most of the border has, with the share of the border, 0..1, that is within the tolerance of it. */
+function commonest(data: Pixels['data'], border: readonly number[]): FlatBackdrop {
+  const boxes = new Map<number, number[]>()
+  for (const at of border) {
+    const key = ((data[at]! >> BOX) << 6) | ((data[at + 1]! >> BOX) << 3) | (data[at + 2]! >> BOX)
+    const box = boxes.get(key)
+    if (box === undefined) boxes.set(key, [at])
+    else box.push(at)
+  }
+  const most = [...boxes.values()].sort((a, b) => b.length - a.length)[0]!
+  const middle = (channel: number) =>
+    most.map((at) => data[at + channel]!).sort((a, b) => a - b)[Math.floor(most.length / 2)]!
+  const colour = { r: middle(0), g: middle(1), b: middle(2) }
+  return { ...colour, share: border.filter((at) => away(data, at, colour) <= TOLERANCE).length / border.length }
+}
+
+/** A colour nobody draws with and everybody cuts out by: each channel all on or all off, and not all alike. */
+function isKeyColour({ r, g, b }: Rgb): boolean {
+  const on = [r, g, b].map((value) => (value >= 225 ? 1 : value <= 30 ? 0 : -1))
+  return !on.includes(-1) && new Set(on).size === 2
+}
+
+/** Share of the border that has to be of the backdrop: less for a key colour, as the drawing may touch the border. */
+const FLAT_SHARE = 0.6
+const KEY_SHARE = 0.2
+/** Share of the picture that is backdrop connected with the border; a drawn frame around a crate is less. */
+const LEAST_BACKDROP = 0.1
+
 /** The flat colour around a drawing that has no see-through border; null when there is none. */
 export function flatBackdrop(pixels: Pixels): FlatBackdrop | null {
   const { width, height, data } = pixels
@@ -40,11 +71,14 @@ export function flatBackdrop(pixels: Pixels): FlatBackdrop | null {
   for (let x = 0; x < width; x++) border.push(x * 4, ((height - 1) * width + x) * 4)
   for (let y = 1; y < height - 1; y++) border.push(y * width * 4, (y * width + width - 1) * 4)
   if (border.some((at) => data[at + 3]! < 250)) return null
-  const corners = [0, (width - 1) * 4, (height - 1) * width * 4, (height * width - 1) * 4]
-  const middle = (channel: number) => corners.map((at) => data[at + channel]!).sort((a, b) => a - b)[1]!
-  const colour = { r: middle(0), g: middle(1), b: middle(2) }
-  const share = border.filter((at) => away(data, at, colour) <= TOLERANCE).length / border.length
-  return share >= 0.85 ? { ...colour, share } : null
+  const found = commonest(data, border)
+  if (found.share < (isKeyColour(found) ? KEY_SHARE : FLAT_SHARE)) return null
+  const cut = keyOut(pixels, { colour: found, tolerance: TOLERANCE, everywhere: false, fringe: false })
+  let gone = 0
+  for (let i = 3; i < data.length; i += 4) if (cut.data[i] === 0) gone++
+  const all = width * height
+  // Nothing but backdrop is a picture of one colour, and no box around anything.
+  return gone >= all * LEAST_BACKDROP && gone < all ? found : null
 }
 
 /**
@@ -123,6 +157,36 @@ function keyCell(from: Pixels, to: Pixels, cell: Rect, { colour, tolerance, ever
     const backdrop = [colour.r, colour.g, colour.b]
     for (let c = 0; c < 3; c++) to.data[i + c] = (from.data[i + c]! - backdrop[c]! * (1 - share)) / share
   }
+}
+
+/** Pieces of a backdrop's colour that a drawing encloses, so that cutting out from the border leaves them. px. */
+export function enclosedPieces(pixels: Pixels, colour: Rgb, leastPx: number): Rect[] {
+  const { width, height, data } = pixels
+  const seen = new Uint8Array(width * height)
+  const found: Rect[] = []
+  for (let start = 0; start < seen.length; start++) {
+    const isLeft = (p: number) => seen[p] === 0 && data[p * 4 + 3]! >= 250 && away(data, p * 4, colour) <= TOLERANCE / 2
+    if (!isLeft(start)) continue
+    const stack = [start]
+    seen[start] = 1
+    let [left, right, top, bottom, count] = [width, 0, height, 0, 0]
+    while (stack.length > 0) {
+      const p = stack.pop()!
+      const [x, y] = [p % width, Math.floor(p / width)]
+      count++
+      left = Math.min(left, x)
+      right = Math.max(right, x)
+      top = Math.min(top, y)
+      bottom = Math.max(bottom, y)
+      for (const next of [x > 0 ? p - 1 : -1, x < width - 1 ? p + 1 : -1, p - width, p + width])
+        if (next >= 0 && next < seen.length && isLeft(next)) {
+          seen[next] = 1
+          stack.push(next)
+        }
+    }
+    if (count >= leastPx) found.push({ x: left, y: top, w: right - left + 1, h: bottom - top + 1 })
+  }
+  return found
 }
 
 /** The colour most of the border has, for pictures whose border is not quite flat; null without an opaque border. */

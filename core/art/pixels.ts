@@ -46,22 +46,40 @@ export function drawnBox(pixels: Pixels, floor = 8): Rect | null {
   return right < 0 ? null : { x: left, y: top, w: right - left + 1, h: bottom - top + 1 }
 }
 
+/** A side up to which a drawing is small: its pixels are seen when it is shown, so they stay hard. */
+const SMALL_PX = 48
+
 /**
- * Drawn pixel by pixel rather than smooth: few colours, hard edges, small. Such pictures are shown with nearest
- * sampling.
+ * Drawn pixel by pixel rather than smooth: hard edges, and neighbours that are either the same or clearly different,
+ * however many colours there are. Such pictures are shown with nearest sampling, and small ones with hard edges too.
  */
 export function looksLikePixelArt(pixels: Pixels): boolean {
-  if (pixels.width > 1024 || pixels.height > 640) return false
-  const colours = new Set<number>()
+  const { width, height, data } = pixels
+  if (width * height > 4_000_000) return false
+  let drawn = 0
   let soft = 0
-  let seen = 0
-  for (let i = 0; i < pixels.data.length; i += 4) {
-    const alpha = pixels.data[i + 3]!
-    if (alpha === 0) continue
-    seen++
-    if (alpha < 250) soft++
-    colours.add((pixels.data[i]! << 16) | (pixels.data[i + 1]! << 8) | pixels.data[i + 2]!)
-    if (colours.size > 96) return false
-  }
-  return seen > 0 && soft / seen < 0.02
+  let same = 0
+  let near = 0
+  let pairs = 0
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i += 4) {
+      const alpha = data[i + 3]!
+      if (alpha === 0) continue
+      drawn++
+      if (alpha < 250) soft++
+      if (x === 0 || data[i - 1]! < 250 || alpha < 250) continue
+      const step = Math.max(
+        Math.abs(data[i]! - data[i - 4]!),
+        Math.abs(data[i + 1]! - data[i - 3]!),
+        Math.abs(data[i + 2]! - data[i - 2]!),
+      )
+      pairs++
+      if (step === 0) same++
+      else if (step <= 10) near++
+    }
+  if (drawn === 0) return false
+  if (Math.max(width, height) <= SMALL_PX) return soft / drawn < 0.25
+  if (soft / drawn >= 0.05) return false
+  const changes = pairs - same
+  return same / Math.max(1, pairs) > 0.3 && near / Math.max(1, changes) < 0.4
 }

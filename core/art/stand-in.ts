@@ -1,5 +1,6 @@
 import type { SpriteContent } from '../pack/content'
 import { drawnBox, type Pixels } from './pixels'
+import { framesOf, inCanvas, type PixelsOf } from './place'
 
 /** Box of what is drawn, 0..1 of its canvas; the whole canvas when nothing is. */
 export interface DrawnBox {
@@ -38,4 +39,16 @@ export function standIn(
     },
     height: Math.max(0.1, Math.min(10, round((like.height * likeDrawn.h) / drawn.h))),
   }
+}
+
+/** A drawing that was changed stands again where the template's stands: air that came or went around it is left out. */
+export function standAgain(
+  sprite: SpriteContent,
+  of: PixelsOf,
+  like: SpriteContent,
+  likeOf: PixelsOf | null,
+): SpriteContent {
+  const drawn = (one: SpriteContent, pixels: PixelsOf) => drawnShare(inCanvas(one, framesOf(one)[0]!, pixels))
+  const likeDrawn = likeOf === null ? { x: 0, y: 0, w: 1, h: 1 } : drawn(like, likeOf)
+  return standIn(sprite, drawn(sprite, of), like, likeDrawn)
 }

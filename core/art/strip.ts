@@ -21,12 +21,8 @@ export interface SpriteWish {
 export const cells = (width: number, height: number, columns: number, rows: number): Rect[] =>
   cellsOf(width, height, { columns, rows })
 
-/** A row of squares when the width is a whole multiple of the height, else one picture. */
-export function guessStrip(width: number, height: number): { columns: number; rows: number } {
-  const ratio = width / height
-  if (ratio >= 2 && ratio <= 16 && width % height === 0) return { columns: ratio, rows: 1 }
-  return { columns: 1, rows: 1 }
-}
+/** Frames a clip may have. */
+const MOST_FRAMES = 256
 
 const WHOLE: DrawnBox = { x: 0, y: 0, w: 1, h: 1 }
 
@@ -49,7 +45,7 @@ export function spriteFromFrames(
     const like = wish.like.clips[name]
     clips[name] = {
       frames: group.frames,
-      fps: group.fps ?? (like !== undefined && like.frames.length > 1 ? like.fps : 8),
+      fps: group.fps ?? rateFor(group.frames.length, like),
       mode: like?.mode ?? 'loop',
     }
   }
@@ -66,22 +62,38 @@ export function spriteFromFrames(
   }
 }
 
+/** Frames a second, so that a clip of many frames is through in about one and a half seconds. */
+function rateFor(frames: number, like: SpriteContent['clips'][string] | undefined): number {
+  const usual = like !== undefined && like.frames.length > 1 ? like.fps : 8
+  return frames <= (like?.frames.length ?? 4) ? usual : Math.max(usual, Math.min(12, Math.round(frames / 1.5)))
+}
+
+/** Which clip each row of a cut is for; an empty name for none. As the cut says, else by the order of the clips. */
+export function clipsOfRows(cut: Strip, names: readonly string[]): string[] {
+  const rows = Array.from({ length: cut.rows }, (_, row) => row)
+  if (cut.clips !== undefined) return rows.map((row) => cut.clips![row] ?? '')
+  const perClip = cut.rows > 1 && cut.rows <= names.length
+  return rows.map((row) => names[perClip ? row : 0] ?? '')
+}
+
 /**
- * Makes the content of a sprite part from one picture cut into cells. With as many rows as clips, each row is a clip;
- * else all cells are one clip that serves for all.
+ * Makes the content of a sprite part from one picture cut into cells. Rows are the clips the cut says; else, with as
+ * many rows as clips, each row is a clip, and otherwise all cells are one clip that serves for all.
  */
 export function spriteFromPicture(hash: string, pixels: Pixels, cut: Strip, wish: SpriteWish): SpriteContent {
   const without = new Set(cut.without ?? [])
   const all = cellsOf(pixels.width, pixels.height, cut)
   const names = [...wish.clips, ...wish.optionalClips]
-  const perClip = cut.rows > 1 && cut.rows <= names.length
+  const rowClips = clipsOfRows(cut, names)
   const groups: FrameGroups = {}
-  for (const [row, name] of (perClip ? names.slice(0, cut.rows) : names.slice(0, 1)).entries()) {
-    const indices = all.map((_, i) => i).filter((i) => !perClip || Math.floor(i / cut.columns) === row)
-    const drawn = indices.filter((i) => !without.has(i) && looksDrawn(pixels, all[i]!))
+  for (const name of new Set(rowClips)) {
+    if (name === '') continue
+    const indices = all.map((_, i) => i).filter((i) => rowClips[Math.floor(i / cut.columns)] === name)
+    const drawn = indices.filter((i) => !without.has(i) && looksDrawn(pixels, all[i]!)).slice(0, MOST_FRAMES)
     const rects = (drawn.length > 0 ? drawn : indices.slice(0, 1)).map((i) => all[i]!)
     groups[name] = { frames: rects.map((rect) => ({ asset: hash, ...toEdge(pixels, rect, wish), hold: 1 })) }
   }
+  if (Object.keys(groups).length === 0) return spriteFromPicture(hash, pixels, { columns: 1, rows: 1 }, wish)
   const first = crop(pixels, Object.values(groups)[0]!.frames[0]!)
   const made = spriteFromFrames(groups, first, wish, cut)
   return standIn(made, drawnShare(first), wish.like, wish.likeDrawn ?? WHOLE)

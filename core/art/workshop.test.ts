@@ -8,11 +8,11 @@ import { workplace } from '../../tests/support/workplace'
 import type { SpriteContent } from '../pack/content'
 import { driftOf } from './align'
 import { decodeAnimation, timing, TooManyFrames } from './animation'
-import { bringIn, likelyCut, spriteOf } from './bring-in'
+import { bringIn, spriteOf } from './bring-in'
 import { colourWord, palette } from './colours'
 import { standOut } from './contrast'
 import { enlargement, gridFor, heightOnGrid } from './crispness'
-import { cellsOf, findGrid, leftOver } from './grid'
+import { cellsOf, fitCells, leftOver } from './grid'
 import { keyOut } from './key-out'
 import { groupNumbered, matchClips } from './numbered'
 import { fairness, outlineOf, shapeArea } from './outline'
@@ -73,49 +73,17 @@ const spriteOn = (pixels: Pixels, cells: { x: number; y: number; w: number; h: n
   crisp: false,
 })
 
-describe('finding the cells of a strip', () => {
-  it('finds 8 cells with a 2 px gutter and a 4 px margin', () => {
-    expect(findGrid(strip(8, 24, { margin: 4, gap: 2, fill: true }))).toEqual({
-      cut: { columns: 8, rows: 1, marginX: 4, marginY: 4, gapX: 2 },
-      why: 'gutters',
-    })
-  })
-  it('keeps the canvas around drawings that fill the strip evenly', () => {
-    expect(findGrid(strip(6, 32)).cut).toEqual({ columns: 6, rows: 1 })
-  })
-  it('finds cells whose drawings differ in size', () => {
-    expect(findGrid(strip(5, 40, { radius: (i) => 6 + i * 3 })).cut).toEqual({ columns: 5, rows: 1 })
-  })
-  it('finds rows and columns of a real sheet', async () => {
-    const { pixels } = await bringIn(
-      [{ name: 'gull.png', bytes: drawerFile('flying-gull.png') }],
-      [],
-      '',
-      {},
-      workplace,
-    )
-    expect(findGrid(pixels).cut).toEqual({ columns: 3, rows: 3 })
-  })
-  it('finds cells without any gutter by what repeats', () => {
-    const made = picture(192, 32, (x, y) => [
-      ((x % 32) * 8 + y * 5) % 256,
-      (y * 8) % 256,
-      120 + Math.floor(x / 32),
-      255,
-    ])
-    expect(findGrid(made)).toEqual({ cut: { columns: 6, rows: 1 }, why: 'repeats' })
-  })
-  it('leaves one drawing whole, also one of two separate pieces', () => {
-    expect(findGrid(disc(64, 20)).cut).toEqual({ columns: 1, rows: 1 })
-    const eyes = picture(90, 60, (x, y) =>
-      Math.hypot(x - 20, y - 30) < 12 || Math.hypot(x - 66, y - 26) < 16 ? RED : CLEAR,
-    )
-    expect(likelyCut(eyes)).toEqual({ columns: 1, rows: 1 })
-  })
+describe('cells of a strip', () => {
   it('lays cells where margins and gaps say, and tells what is left over', () => {
     const cut = { columns: 3, rows: 2, marginX: 4, marginY: 2, gapX: 3, gapY: 1 }
     expect(cellsOf(3 * 10 + 2 * 3 + 8 + 2, 2 * 7 + 1 + 4, cut).at(-1)).toEqual({ x: 30, y: 10, w: 10, h: 7 })
     expect(leftOver(3 * 10 + 2 * 3 + 8 + 2, 2 * 7 + 1 + 4, cut)).toEqual({ x: 2, y: 0 })
+  })
+  it('lays cells of a size, as many as fit, and leaves the rest alone', () => {
+    const cut = fitCells(320, 412, { columns: 1, rows: 1, marginX: 4, marginY: 4, gapX: 2, gapY: 2 }, 72, 97)
+    expect(cut).toMatchObject({ columns: 4, rows: 4, cellW: 72, cellH: 97 })
+    expect(cellsOf(320, 412, cut)[5]).toEqual({ x: 78, y: 103, w: 72, h: 97 })
+    expect(leftOver(320, 412, cut)).toEqual({ x: 18, y: 10 })
   })
 })
 
@@ -423,12 +391,18 @@ describe('rows of numbered files', () => {
       ['walk', 2],
     ])
   })
+  it('never stand as what dies while there is anything else', () => {
+    expect(matchClips(['dying', 'zoom'], ['stand', 'catch', 'hurt']).get('stand')).toBe(1)
+    expect(matchClips(['deaths', 'dead'], ['stand']).size).toBe(1)
+  })
   it('go to clips by name, by a word that means the same, then in order', () => {
-    expect([...matchClips(['ouch', 'walk', 'zoom'], ['stand', 'catch', 'hurt'])]).toEqual([
-      ['stand', 1],
-      ['hurt', 0],
-      ['catch', 2],
-    ])
+    expect(Object.fromEntries(matchClips(['ouch', 'walk', 'zoom'], ['stand', 'catch', 'hurt']))).toEqual({
+      stand: 1,
+      hurt: 0,
+      catch: 2,
+    })
+    const words = ['dying', 'standing', 'hits', 'WalkRight']
+    expect(Object.fromEntries(matchClips(words, ['stand', 'catch', 'hurt']))).toEqual({ stand: 1, hurt: 2, catch: 3 })
     expect([...matchClips(['rise', 'x', 'y', 'z'], ['rise', 'fall'])]).toEqual([
       ['rise', 0],
       ['fall', 1],

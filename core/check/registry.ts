@@ -19,6 +19,7 @@ import { emailYoung } from './rules/email-young'
 import { flashes } from './rules/flashes'
 import { unequalFrames } from './rules/frames-differ'
 import { framingEmpty } from './rules/framing-empty'
+import { enclosedLeft } from './rules/enclosed-left'
 import { fringeLeft } from './rules/fringe-left'
 import { goalUnreachable } from './rules/goal-unreachable'
 import { hardToSee } from './rules/hard-to-see'
@@ -54,6 +55,7 @@ import { tagsInSound } from './rules/tags-in-sound'
 import { templateOlder } from './rules/template-older'
 import { title } from './rules/title'
 import { tooHeavy } from './rules/too-heavy'
+import { wholeSheet } from './rules/whole-sheet'
 import { wordsEmpty } from './rules/words-empty'
 import { wordsFaint } from './rules/words-faint'
 import { wordsOverflow } from './rules/words-overflow'
@@ -65,7 +67,9 @@ export const RULES: readonly Rule[] = registry([
   pictureEmpty,
   clipMissing,
   opaqueBox,
+  wholeSheet,
   fringeLeft,
+  enclosedLeft,
   unequalFrames,
   jitter,
   pivotOff,

@@ -24,6 +24,16 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'The picture has no see-through parts, so players see a card, and are touched by the card.',
     fix: 'Cut it out',
   }),
+  'whole-sheet': (f) => ({
+    what: `${s(f, 'name')} is a whole sheet: it looks like ${n(f, 'count')} pictures of ${n(f, 'w')} × ${n(f, 'h')} px`,
+    why: `Players would see all of them at once.${n(f, 'crossed') > 0 ? ` ${n(f, 'crossed')} lines of the cut cross a drawing: look at it first.` : ''}`,
+    fix: `Cut it into ${n(f, 'count')}`,
+  }),
+  'enclosed-left': (f) => ({
+    what: `${s(f, 'name')} still encloses ${n(f, 'pieces')} ${n(f, 'pieces') === 1 ? 'piece' : 'pieces'} of its backdrop`,
+    why: 'Between an arm and a body players see the old card. Eyes of the same colour are pieces too: look first.',
+    fix: 'Take them out',
+  }),
   'picture-too-large': (f) => ({
     what: `${s(f, 'name')} is ${n(f, 'height')} px tall and shown with at most ${n(f, 'shown')}`,
     why: `It takes ${n(f, 'megabytes').toFixed(1)} MB of memory on every phone for pixels nobody can see.`,

@@ -32,6 +32,8 @@ export const LIMITS = {
   memoryBudget: 64_000_000,
   /** Share of edge pixels that still have the old backdrop's light colour, from where a pale line is seen. */
   fringeShare: 0.35,
+  /** Share of a frame from which a piece of backdrop that a drawing encloses is seen. */
+  enclosedShare: 0.003,
   /** Part of the sprite's height that frames may drift while it stands, beyond the template's own. */
   drift: 0.06,
   /** Part of the drawing's size that its pivot may be off, compared with the template's. */

@@ -43,14 +43,22 @@ export const Clip = z.object({
 
 /** How a strip was cut, kept so that the cut can be changed again. px; all but columns and rows are 0 when absent. */
 export const Strip = z.object({
-  columns: z.int().min(1).max(64),
-  rows: z.int().min(1).max(64),
+  columns: z.int().min(1).max(256),
+  rows: z.int().min(1).max(256),
   marginX: z.int().min(0).max(4096).optional(),
   marginY: z.int().min(0).max(4096).optional(),
   gapX: z.int().min(0).max(1024).optional(),
   gapY: z.int().min(0).max(1024).optional(),
+  /** px of a cell; what is left at the right and below stays unused. Without them cells share the picture evenly. */
+  cellW: z.int().min(1).max(16384).optional(),
+  cellH: z.int().min(1).max(16384).optional(),
+  /** Clip of each row; an empty name for a row of no clip. */
+  clips: z
+    .array(z.union([z.string().regex(/^[a-z][a-z0-9-]{0,23}$/), z.literal('')]))
+    .max(256)
+    .optional(),
   /** Cells (row by row, from 0) that are not frames. */
-  without: z.array(z.int().min(0).max(4095)).max(4096).optional(),
+  without: z.array(z.int().min(0).max(65535)).max(4096).optional(),
 })
 
 export const Recolour = z.object({

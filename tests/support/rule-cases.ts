@@ -86,11 +86,34 @@ const pixelArt = pngAsset(
 )
 /** Smooth and small: many shades of one colour. */
 const soft = pngAsset(
-  picture(40, 40, (x, y) => {
-    const far = Math.hypot(x - 20, y - 20)
-    return far > 18 ? CLEAR : [180 - x * 2, 30 + y * 3, 40 + x + y, Math.min(255, Math.round((18 - far) * 128))]
+  picture(60, 60, (x, y) => {
+    const far = Math.hypot(x - 30, y - 30)
+    return far > 27 ? CLEAR : [180 - x * 2, 30 + y * 3, 40 + x + y, Math.min(255, Math.round((27 - far) * 128))]
   }),
 )
+/** Six balls on a sheet that was taken for one picture. */
+const wholeSheet = pngAsset(
+  picture(192, 64, (x, y) => (Math.hypot((x % 32) - 16, (y % 32) - 16) < 11 ? [60 + x, 40, 160, 255] : CLEAR)),
+)
+/** A ring on white, and the same cut out: white is left inside. */
+const ringOn = (ground: Ink): Made =>
+  pngAsset(
+    picture(60, 60, (x, y) => {
+      const far = Math.hypot(x - 30, y - 30)
+      return far < 24 && far > 12 ? RED : far <= 12 ? [255, 255, 255, 255] : ground
+    }),
+  )
+const ringWhole = ringOn([255, 255, 255, 255])
+const ringCut = ringOn(CLEAR)
+const cutFrom = (pack: Pack, origin: Made): Pack => ({
+  ...pack,
+  assets: Object.fromEntries(
+    Object.entries({ ...pack.assets, [origin.hash]: origin.facts }).map(([hash, facts]) => [
+      hash,
+      hash === ringCut.hash ? { ...facts, madeFrom: origin.hash } : facts,
+    ]),
+  ),
+})
 const large = pngAsset(disc(200, 90))
 const dusk = puffinCatch().assets
 const duskHash = Object.keys(dusk).find((hash) => dusk[hash]!.source.file === 'quay-at-dusk.png')!
@@ -205,6 +228,16 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
     fires: () => ({ pack: withSprite(puffinCatch(), clean, { pivot: { x: 0.5, y: 0.1 } }), files: [clean] }),
     silent: () => ({ pack: withSprite(puffinCatch(), clean, standing()), files: [clean] }),
     severity: 'should',
+  },
+  'whole-sheet': {
+    fires: () => ({ pack: withSprite(puffinCatch(), wholeSheet), files: [wholeSheet] }),
+    silent: () => ({ pack: withSprite(puffinCatch(), clean), files: [clean] }),
+    severity: 'should',
+  },
+  'enclosed-left': {
+    fires: () => ({ pack: cutFrom(withSprite(puffinCatch(), ringCut), ringWhole), files: [ringCut, ringWhole] }),
+    silent: () => ({ pack: withSprite(puffinCatch(), ringCut), files: [ringCut] }),
+    severity: 'know',
   },
   'picture-small': {
     fires: () => ({ pack: withSprite(puffinCatch(), soft, { height: 2 }), files: [soft] }),

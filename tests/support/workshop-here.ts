@@ -1,7 +1,7 @@
-import { bringIn, spriteOf, type Incoming } from '@core/art/bring-in'
+import { bringIn, spriteOf, sureCut, type Incoming } from '@core/art/bring-in'
 import { encodeGif } from '@core/art/gif'
 import type { Pixels } from '@core/art/pixels'
-import { guessStrip, spriteFromPicture, type SpriteWish } from '@core/art/strip'
+import { spriteFromPicture, type SpriteWish } from '@core/art/strip'
 import { UserError } from '@core/errors'
 import type { AssetFacts } from '@core/pack/asset'
 import type { Strip } from '@core/pack/content'
@@ -64,7 +64,7 @@ export const workshopHere = {
   cutSprite: (hash: string, _facts: unknown, _template: unknown, wish: SpriteWish, _like: unknown, cut?: Strip) =>
     answer(async () => {
       const pixels = decoded.get(hash) ?? (await decodePicture(drawerFile('puffin.png')))!
-      return spriteFromPicture(hash, pixels, cut ?? guessStrip(pixels.width, pixels.height), wish)
+      return spriteFromPicture(hash, pixels, cut ?? sureCut(pixels), wish)
     }),
   makeGif: (frames: Pixels[], delayMs: number) => encodeGif(frames, delayMs),
   look: async (sprite: { crisp: boolean }) => ({ art: sprite.crisp ? 30 : null }),

@@ -28,6 +28,8 @@ interface Row {
 
 function kindOf(spec: PartSpec): string {
   const content = bench.content(spec.id)
+  if (check.ofPart(spec.id).some((one) => one.rule === 'whole-sheet' && one.kept === undefined))
+    return 'a whole sheet, not cut yet'
   if (content?.kind === 'cast') return `cast of ${content.entries.length}`
   if (content?.kind === 'sprite') {
     const clips = Object.keys(content.clips).length

@@ -5,6 +5,7 @@ import { isSimple } from '@core/art/shapes'
 import { STEPS_PER_SECOND, type Point } from '@core/game/types'
 import { recoloured } from '@player/prepare'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { GRID_FROM, useZoom } from '~/composables/zoom'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
@@ -22,10 +23,19 @@ let handle = 0
 
 const shown = computed(() => at.canvas)
 /** CSS px of one px of the drawing. */
-const zoom = computed(() => {
-  const fit = Math.min((size.value.w - 90) / shown.value.w, (size.value.h - 60) / shown.value.h)
-  return at.sprite?.crisp === true && fit > 1 ? Math.floor(fit) : fit
-})
+const {
+  zoom,
+  fitted,
+  step: zoomStep,
+  fit: zoomFit,
+  wheel,
+  key: zoomKey,
+} = useZoom(() => {
+  const most = Math.min((size.value.w - 90) / shown.value.w, (size.value.h - 60) / shown.value.h)
+  return at.sprite?.crisp === true && most > 1 ? Math.floor(most) : most
+}, room)
+/** px a side the canvas may have; beyond it is enlarged. */
+const MOST_PX = 4096
 const box = computed(() => ({ width: `${shown.value.w * zoom.value}px`, height: `${shown.value.h * zoom.value}px` }))
 const pivot = computed(() => at.clip?.pivot ?? at.sprite?.pivot ?? { x: 0.5, y: 0.5 })
 const shape = computed((): Point[] => at.frame?.hitShape ?? at.clip?.hitShape ?? at.sprite?.hitShape ?? [])
@@ -67,7 +77,8 @@ function paint(now: number): void {
   const to = canvas.value
   const { sprite, clip } = at
   if (to === null || sprite === undefined || clip === undefined) return
-  const ratio = Math.min(2, window.devicePixelRatio || 1)
+  const most = MOST_PX / (Math.max(shown.value.w, shown.value.h) * zoom.value)
+  const ratio = Math.min(2, window.devicePixelRatio || 1, most)
   const width = Math.max(1, Math.round(shown.value.w * zoom.value * ratio))
   const height = Math.max(1, Math.round(shown.value.h * zoom.value * ratio))
   if (to.width !== width) to.width = width
@@ -180,10 +191,15 @@ function grab(i: number, event: PointerEvent): void {
   drag.value = shape.value.map((p) => ({ ...p }))
   ;(event.currentTarget as SVGElement).setPointerCapture(event.pointerId)
 }
+/** Corners lie on the edges of px. */
+const snapped = (p: Point): Point => ({
+  x: Math.max(-0.5, Math.min(1.5, Math.round(p.x * shown.value.w) / shown.value.w)),
+  y: Math.max(-0.5, Math.min(1.5, Math.round(p.y * shown.value.h) / shown.value.h)),
+})
 function pull(event: PointerEvent): void {
   if (held < 0 || drag.value === null) return
-  const p = place(event)
-  drag.value = drag.value.map((one, i) => (i === held ? { x: clamp(p.x, -0.5, 1.5), y: clamp(p.y, -0.5, 1.5) } : one))
+  const p = snapped(place(event))
+  drag.value = drag.value.map((one, i) => (i === held ? p : one))
 }
 function release(): void {
   if (drag.value !== null && held >= 0) putShape(drag.value)
@@ -194,7 +210,7 @@ function release(): void {
 function addPoint(i: number, event: PointerEvent): void {
   const p = place(event)
   const next = [...shape.value]
-  next.splice(i + 1, 0, { x: clamp(p.x), y: clamp(p.y) })
+  next.splice(i + 1, 0, snapped(p))
   putShape(next)
 }
 function removePoint(i: number): void {
@@ -219,7 +235,17 @@ const STEPS: Record<string, [number, number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 }
+/** Presses that follow each other within this are one step of undo. */
+const TOGETHER_MS = 500
+let nudges = 0
+let nudgedAt = 0
+function nudgeMark(now: number): string {
+  if (now - nudgedAt > TOGETHER_MS) nudges++
+  nudgedAt = now
+  return at.key(`nudge${at.index}:${nudges}`)
+}
 function keys(event: KeyboardEvent): void {
+  if (zoomKey(event)) return
   const by = STEPS[event.key]
   if (by === undefined || at.sprite === undefined) return
   if (at.tool === 'line-up') {
@@ -228,7 +254,7 @@ function keys(event: KeyboardEvent): void {
     void at.set(
       'Nudge a frame',
       nudged(at.sprite, at.clipName, at.index, by[0] * k, by[1] * k),
-      at.key(`nudge${at.index}`),
+      nudgeMark(event.timeStamp),
     )
   } else if (at.tool === 'stand') {
     event.preventDefault()
@@ -261,70 +287,93 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div ref="room" class="room" data-testid="board">
-    <div class="paper checker" :style="box">
-      <canvas
-        ref="canvas"
-        tabindex="0"
-        role="application"
-        :class="{ picking: at.picking !== null, cross: at.tool === 'stand' }"
-        :aria-label="`Frame ${at.index + 1} of ${at.clip?.frames.length ?? 0}. Arrow keys move ${at.tool === 'line-up' ? 'the frame' : 'the pivot'}`"
-        @pointerdown="down"
-        @pointermove="move"
-        @pointerup="bench.seal()"
-        @keydown="keys"
-        @blur="bench.seal()"
-      />
-      <svg :viewBox="`0 0 ${shown.w} ${shown.h}`" preserveAspectRatio="none" aria-hidden="true">
-        <template v-if="showsShape">
-          <polygon v-if="at.ghost && ghostShape !== ''" :points="ghostShape" class="ghost" />
-          <polygon :points="points(drag ?? shape)" class="shape" />
-          <template v-for="(p, i) in drag ?? shape" :key="`side${i}`">
-            <line
-              class="side"
-              :x1="p.x * shown.w"
-              :y1="p.y * shown.h"
-              :x2="(drag ?? shape)[(i + 1) % shape.length]!.x * shown.w"
-              :y2="(drag ?? shape)[(i + 1) % shape.length]!.y * shown.h"
-              @pointerdown.stop="addPoint(i, $event)"
+  <div class="around">
+    <div ref="room" class="room" data-testid="board" @wheel="wheel">
+      <div class="paper checker" :style="box">
+        <canvas
+          ref="canvas"
+          tabindex="0"
+          role="application"
+          :class="{ picking: at.picking !== null, cross: at.tool === 'stand', crisp: at.sprite?.crisp }"
+          :aria-label="`Frame ${at.index + 1} of ${at.clip?.frames.length ?? 0}. Arrow keys move ${at.tool === 'line-up' ? 'the frame' : 'the pivot'}`"
+          @pointerdown="down"
+          @pointermove="move"
+          @pointerup="bench.seal()"
+          @keydown="keys"
+          @blur="bench.seal()"
+        />
+        <svg :viewBox="`0 0 ${shown.w} ${shown.h}`" preserveAspectRatio="none" aria-hidden="true">
+          <template v-if="showsShape">
+            <polygon v-if="at.ghost && ghostShape !== ''" :points="ghostShape" class="ghost" />
+            <polygon :points="points(drag ?? shape)" class="shape" />
+            <template v-for="(p, i) in drag ?? shape" :key="`side${i}`">
+              <line
+                class="side"
+                :x1="p.x * shown.w"
+                :y1="p.y * shown.h"
+                :x2="(drag ?? shape)[(i + 1) % shape.length]!.x * shown.w"
+                :y2="(drag ?? shape)[(i + 1) % shape.length]!.y * shown.h"
+                @pointerdown.stop="addPoint(i, $event)"
+              />
+            </template>
+            <circle
+              v-for="(p, i) in drag ?? shape"
+              :key="i"
+              class="corner"
+              tabindex="0"
+              :cx="p.x * shown.w"
+              :cy="p.y * shown.h"
+              :r="5.5 / zoom"
+              @pointerdown.stop="grab(i, $event)"
+              @pointermove="pull"
+              @pointerup="release"
+              @dblclick="removePoint(i)"
+              @keydown.delete="removePoint(i)"
             />
           </template>
-          <circle
-            v-for="(p, i) in drag ?? shape"
-            :key="i"
-            class="corner"
-            tabindex="0"
-            :cx="p.x * shown.w"
-            :cy="p.y * shown.h"
-            :r="5.5 / zoom"
-            @pointerdown.stop="grab(i, $event)"
-            @pointermove="pull"
-            @pointerup="release"
-            @dblclick="removePoint(i)"
-            @keydown.delete="removePoint(i)"
-          />
-        </template>
-        <template v-if="showsPivot">
-          <line class="feet" :x1="-shown.w" :x2="shown.w * 2" :y1="pivot.y * shown.h" :y2="pivot.y * shown.h" />
-          <circle
-            v-if="at.reference"
-            class="ghost-pivot"
-            :cx="at.reference.pivot.x * shown.w"
-            :cy="at.reference.pivot.y * shown.h"
-            :r="7 / zoom"
-          />
-        </template>
-      </svg>
-      <span v-if="showsPivot" class="pivot" :style="{ left: `${pivot.x * 100}%`, top: `${pivot.y * 100}%` }" />
+          <template v-if="showsPivot">
+            <line class="feet" :x1="-shown.w" :x2="shown.w * 2" :y1="pivot.y * shown.h" :y2="pivot.y * shown.h" />
+            <circle
+              v-if="at.reference"
+              class="ghost-pivot"
+              :cx="at.reference.pivot.x * shown.w"
+              :cy="at.reference.pivot.y * shown.h"
+              :r="7 / zoom"
+            />
+          </template>
+        </svg>
+        <span v-if="zoom >= GRID_FROM" class="px-grid" :style="{ backgroundSize: `${zoom}px ${zoom}px` }" />
+        <span v-if="showsPivot" class="pivot" :style="{ left: `${pivot.x * 100}%`, top: `${pivot.y * 100}%` }" />
+      </div>
     </div>
+    <BitsZoomBar class="zoom" :zoom="zoom" :fitted="fitted" @step="zoomStep" @fit="zoomFit" />
   </div>
 </template>
 
 <style scoped>
+.around {
+  position: relative;
+  display: grid;
+  min-width: 0;
+  min-height: 0;
+}
+.zoom {
+  position: absolute;
+  right: 14px;
+  bottom: 12px;
+}
+.px-grid {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+  background-image:
+    linear-gradient(to right, #2328382e 1px, transparent 1px),
+    linear-gradient(to bottom, #2328382e 1px, transparent 1px);
+}
 .room {
   display: grid;
-  place-items: center;
-  overflow: hidden;
+  place-items: safe center;
+  overflow: auto;
   min-width: 0;
   min-height: 0;
   background: var(--desk);
@@ -338,6 +387,9 @@ canvas {
   height: 100%;
   display: block;
   touch-action: none;
+}
+canvas.crisp {
+  image-rendering: pixelated;
 }
 canvas.picking,
 canvas.cross {

@@ -65,7 +65,7 @@ function hold(value: number): void {
       :min="0.5"
       :max="8"
       :step="0.5"
-      :shown="`frame ${at.index + 1}: ×${at.frame?.hold ?? 1}`"
+      :shown="`frame ${at.index + 1}: ×${at.frame?.hold ?? 1}, ${Math.round((1000 / (at.clip?.fps ?? 8)) * (at.frame?.hold ?? 1))} ms`"
       @set="hold"
       @end="bench.seal()"
     />

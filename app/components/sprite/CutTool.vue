@@ -1,88 +1,195 @@
 <script setup lang="ts">
+import { cellSize, fitCells, leftOver } from '@core/art/grid'
 import type { Strip } from '@core/pack/content'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
+import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'
 import { useSwap } from '~/stores/swap'
 import { useWorkbench } from '~/stores/workbench'
 
-/** Columns and rows by hand, or found in the picture itself. */
+/** How the sheet is cut: by columns and rows, or by the size of a cell. */
+const bench = useBench()
 const at = useWorkbench()
 const swap = useSwap()
 const shapes = useShapes()
 const said = ref('')
-const FIELDS: { key: 'columns' | 'rows' | 'marginX' | 'marginY' | 'gapX' | 'gapY'; name: string; least: number }[] = [
-  { key: 'columns', name: 'Columns', least: 1 },
-  { key: 'rows', name: 'Rows', least: 1 },
-  { key: 'marginX', name: 'Margin across', least: 0 },
-  { key: 'marginY', name: 'Margin down', least: 0 },
-  { key: 'gapX', name: 'Gap across', least: 0 },
-  { key: 'gapY', name: 'Gap down', least: 0 },
-]
-const SAID = {
-  gutters: 'Found by the empty lines between the drawings.',
-  repeats: 'Found by what repeats.',
-  squares: 'The picture is a row of squares.',
-  'one picture': 'This looks like one picture.',
-}
+const by = ref<'count' | 'size'>('count')
+const WAYS = [
+  { id: 'count', name: 'Columns and rows' },
+  { id: 'size', name: 'Cell size in px' },
+] as const
+const facts = computed(() => (at.frame === undefined ? undefined : bench.facts(at.frame.asset)))
+const width = computed(() => facts.value?.width ?? 1)
+const height = computed(() => facts.value?.height ?? 1)
+const cell = computed(() => cellSize(width.value, height.value, at.draft))
+const over = computed(() => leftOver(width.value, height.value, at.draft))
+const frames = computed(() => at.draft.columns * at.draft.rows - (at.draft.without?.length ?? 0))
+
 const clean = (cut: Strip) =>
-  JSON.stringify(Object.fromEntries(Object.entries(cut).filter(([, v]) => (Array.isArray(v) ? v.length > 0 : v !== 0))))
+  JSON.stringify(
+    Object.entries(cut)
+      .filter(([, v]) => (Array.isArray(v) ? v.length > 0 : v !== 0 && v !== undefined))
+      .sort(([a], [b]) => a.localeCompare(b)),
+  )
 const same = computed(() => at.sprite !== undefined && clean(at.draft) === clean(at.sprite.strip))
-const clipsOf = computed(() => {
-  const names = [...(at.spec?.clips ?? at.clips), ...(at.spec?.optionalClips ?? [])]
-  return at.draft.rows > 1 && at.draft.rows <= names.length ? names.slice(0, at.draft.rows) : null
-})
-function set(key: (typeof FIELDS)[number]['key'], least: number, raw: string): void {
+
+const whole = (raw: unknown, least: number, most: number): number | null => {
   const value = Math.round(Number(raw))
-  if (!Number.isFinite(value) || value < least) return
-  at.draft = { ...at.draft, [key]: Math.min(key === 'columns' || key === 'rows' ? 64 : 1024, value), without: [] }
+  return raw === '' || !Number.isFinite(value) ? null : Math.max(least, Math.min(most, value))
+}
+function setCount(key: 'columns' | 'rows', raw: unknown): void {
+  const value = whole(raw, 1, 256)
+  if (value === null) return
+  const { cellW: _w, cellH: _h, clips: _c, ...rest } = at.draft
+  at.draft = { ...rest, [key]: value, without: [] }
+}
+function setSize(key: 'w' | 'h', raw: unknown): void {
+  const value = whole(raw, 1, 16384)
+  if (value === null) return
+  const w = key === 'w' ? value : cell.value.w
+  const h = key === 'h' ? value : cell.value.h
+  const { clips: _, ...rest } = at.draft
+  at.draft = fitCells(width.value, height.value, rest, w, h)
+}
+function setRoom(key: 'marginX' | 'marginY' | 'gapX' | 'gapY', raw: unknown): void {
+  const value = whole(raw, 0, 1024)
+  if (value === null) return
+  const next = { ...at.draft, [key]: value }
+  at.draft = by.value === 'size' ? fitCells(width.value, height.value, next, cell.value.w, cell.value.h) : next
 }
 async function find(): Promise<void> {
   if (at.sprite === undefined) return
   await swap.trying(at.part, async () => {
-    const { cut, why } = await shapes.proposeCut(at.sprite!)
+    const { cut, trust, score, crossed, drawn } = await shapes.proposeCut(at.sprite!)
+    if (trust === 'none' && score < 0.1) {
+      said.value = 'This looks like one picture.'
+      return
+    }
     at.draft = { ...cut }
-    said.value = SAID[why]
+    if (cut.cellW !== undefined || cut.cellH !== undefined) by.value = 'size'
+    const sure = { sure: 'Surely', likely: 'Likely', none: 'Perhaps' }[trust]
+    const lines =
+      crossed === 0
+        ? 'no line crosses a drawing'
+        : `${crossed} ${crossed === 1 ? 'line crosses' : 'lines cross'} a drawing`
+    said.value = `${sure} ${drawn} pictures: ${lines}.`
   })
 }
+onMounted(() => {
+  const strip = at.sprite?.strip
+  if (at.own && strip !== undefined && strip.columns * strip.rows === 1) void find()
+})
 </script>
 
 <template>
-  <p class="soft">The dashed lines show the cut. Press a cell to leave it out.</p>
-  <v-btn variant="outlined" :disabled="!at.own" @click="find"
-    ><BitsIcon name="find" :size="16" />Let it find them</v-btn
+  <p v-if="!at.own" class="soft">This is the template’s drawing. Replace it first, then cut yours.</p>
+  <v-btn variant="outlined" :disabled="!at.own" :loading="swap.busy === at.part" @click="find"
+    ><BitsIcon name="find" :size="16" />Find the cells</v-btn
   >
   <p v-if="said !== ''" role="status">{{ said }}</p>
+  <BitsChoiceRow v-model="by" :options="WAYS" label="Cut by" />
   <div class="grid">
+    <span />
+    <span class="soft">across</span>
+    <span class="soft">down</span>
+    <template v-if="by === 'count'">
+      <span>Cells</span>
+      <v-text-field
+        type="number"
+        aria-label="Columns"
+        min="1"
+        :model-value="at.draft.columns"
+        :disabled="!at.own"
+        @update:model-value="setCount('columns', $event)"
+      />
+      <v-text-field
+        type="number"
+        aria-label="Rows"
+        min="1"
+        :model-value="at.draft.rows"
+        :disabled="!at.own"
+        @update:model-value="setCount('rows', $event)"
+      />
+      <span class="soft">each</span>
+      <span class="mono made">{{ cell.w }} px</span>
+      <span class="mono made">{{ cell.h }} px</span>
+    </template>
+    <template v-else>
+      <span>Cell, px</span>
+      <v-text-field
+        type="number"
+        aria-label="Cell width in px"
+        min="1"
+        :model-value="cell.w"
+        :disabled="!at.own"
+        @update:model-value="setSize('w', $event)"
+      />
+      <v-text-field
+        type="number"
+        aria-label="Cell height in px"
+        min="1"
+        :model-value="cell.h"
+        :disabled="!at.own"
+        @update:model-value="setSize('h', $event)"
+      />
+      <span class="soft">makes</span>
+      <span class="mono made">{{ at.draft.columns }}</span>
+      <span class="mono made">{{ at.draft.rows }}</span>
+    </template>
+    <span>Margin, px</span>
     <v-text-field
-      v-for="field in FIELDS"
-      :key="field.key"
+      v-for="key in ['marginX', 'marginY'] as const"
+      :key="key"
       type="number"
-      :label="field.name"
-      :min="field.least"
-      :model-value="at.draft[field.key] ?? 0"
+      min="0"
+      :aria-label="key === 'marginX' ? 'Margin across in px' : 'Margin down in px'"
+      :model-value="at.draft[key] ?? 0"
       :disabled="!at.own"
-      @update:model-value="set(field.key, field.least, String($event))"
+      @update:model-value="setRoom(key, $event)"
+    />
+    <span>Gap, px</span>
+    <v-text-field
+      v-for="key in ['gapX', 'gapY'] as const"
+      :key="key"
+      type="number"
+      min="0"
+      :aria-label="key === 'gapX' ? 'Gap across in px' : 'Gap down in px'"
+      :model-value="at.draft[key] ?? 0"
+      :disabled="!at.own"
+      @update:model-value="setRoom(key, $event)"
     />
   </div>
-  <p v-if="clipsOf" class="soft">
-    Rows become clips:
-    <template v-for="(name, i) in clipsOf" :key="name">{{ i > 0 ? ', ' : '' }}{{ i + 1 }} is {{ name }}</template
-    >.
+  <p v-if="over.x > 0 || over.y > 0" class="left-over">
+    <span class="hatch" />Left over, unused: <b>{{ over.x }}</b> px right, <b>{{ over.y }}</b> px below
   </p>
+  <p class="soft">Drag a line by its handle, or press a picture to leave it out.</p>
   <v-btn
     color="primary"
     :disabled="same || !at.own"
     :loading="swap.busy === at.part"
     @click="swap.recut(at.part, at.entry, at.draft)"
-    >Cut</v-btn
+    >Cut into {{ frames }}</v-btn
   >
-  <p v-if="!at.own" class="soft">This is the template’s drawing. Replace it first, then cut yours.</p>
 </template>
 
 <style scoped>
 .grid {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: auto 1fr 1fr;
+  align-items: center;
   gap: 8px 12px;
+}
+.made {
+  padding-left: 12px;
+}
+.left-over {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.hatch {
+  width: 26px;
+  height: 16px;
+  background: repeating-linear-gradient(135deg, var(--kraft) 0 3px, transparent 3px 9px);
 }
 </style>

@@ -1,8 +1,11 @@
 import { crop } from '../../art/pixels'
 import { flatBackdrop, keyOut } from '../../art/key-out'
+import { replaceAsset } from '../../art/rework'
+import { standAgain } from '../../art/stand-in'
 import { fitSprite } from '../refit'
 import { firstAsset, firstBox, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
 import { newPicture } from '../new-picture'
+import { pixelsOfSprite } from '../sprite-rule'
 
 /** A flat colour all around the drawing: players see a card, not a thing. */
 export const opaqueBox: Rule = {
@@ -41,25 +44,12 @@ export const opaqueBox: Rule = {
     const colour = { r: Number(finding.facts['r']), g: Number(finding.facts['g']), b: Number(finding.facts['b']) }
     const clean = keyOut(pixels, colour)
     const made = newPicture({ hash, facts }, clean)
-    const sprite = fitSprite(swapAsset(at.sprite, hash, made.hash), clean)
+    const cut = fitSprite(replaceAsset(at.sprite, hash, made.hash, 1, 1), clean)
+    const sprite = standAgain(cut, () => clean, at.reference, await pixelsOfSprite(ctx, at.reference))
     return {
       name: `Cut out ${at.name}`,
       command: replaceSprite(ctx, finding.subject, sprite, { [made.hash]: made.facts }),
       bytes: { [made.hash]: made.bytes },
     }
   },
-}
-
-function swapAsset<T extends { clips: Record<string, { frames: { asset: string }[] }> }>(
-  sprite: T,
-  from: string,
-  to: string,
-): T {
-  const clips = Object.fromEntries(
-    Object.entries(sprite.clips).map(([name, clip]) => [
-      name,
-      { ...clip, frames: clip.frames.map((f) => (f.asset === from ? { ...f, asset: to } : f)) },
-    ]),
-  )
-  return { ...sprite, clips } as T
 }

@@ -7,8 +7,8 @@ export const stripUneven = spriteRule({
   severity: 'know',
   about: 'A strip cannot be divided evenly into its cells.',
   async look(_ctx, { sprite }, of) {
-    const { columns, rows, marginX, marginY, gapX, gapY } = sprite.strip
-    if ([marginX, marginY, gapX, gapY].some((value) => (value ?? 0) > 0)) return null
+    const { columns, rows, marginX, marginY, gapX, gapY, cellW, cellH } = sprite.strip
+    if ([marginX, marginY, gapX, gapY, cellW, cellH].some((value) => (value ?? 0) > 0)) return null
     const { width, height } = of(firstFrame(sprite).asset)
     if (width % columns === 0 && height % rows === 0) return null
     const wide = width % columns !== 0

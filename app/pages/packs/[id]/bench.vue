@@ -140,6 +140,7 @@ function ready(made: Stage): void {
             :picking="picking && !covered"
             @ready="ready"
           />
+          <SpriteCutOffer v-if="!covered" compact class="cut-offer" />
         </div>
         <template v-if="stage && !covered">
           <StageBar
@@ -207,6 +208,12 @@ function ready(made: Stage): void {
   padding: 7px;
   display: grid;
   place-items: center;
+  position: relative;
+}
+.cut-offer {
+  position: absolute;
+  inset: 13px 13px auto;
+  box-shadow: 0 2px 10px #0006;
 }
 .stage-room :deep(.stage) {
   max-width: calc((100vh - 56px - 134px - 140px) * 1.6);
