@@ -28,7 +28,8 @@ onMounted(() => {
       v-model="open"
       :timeout="notices.current?.tone === 'error' ? 12000 : 4000"
       :color="notices.current?.tone === 'error' ? 'error' : 'on-surface'"
-      location="bottom"
+      location="top"
+      class="toast"
     >
       <span role="alert" data-testid="notice">{{ notices.current?.text }}</span>
       <template #actions><v-btn variant="text" @click="open = false">Close</v-btn></template>

@@ -22,6 +22,9 @@ export interface Paint {
 }
 
 /** Paints one draw list: the same for the game, the stage, covers and thumbnails. */
+/** Behind everything. */
+export const NIGHT = '#171b26'
+
 export function paint(list: DrawList, setup: Setup, to: Paint): void {
   const { ink, view } = to
   to = { ...to, rightToLeft: list.rightToLeft }
@@ -52,6 +55,11 @@ function gridOf(setup: Setup, view: View): number {
   const grid = setup.doc.pixels > 0 ? view.scale / setup.doc.pixels : 0
   return grid >= 1 && Number.isInteger(grid) ? grid : 0
 }
+/** A scale as a whole number of the grid's px, where the drawing is meant for that; anything else keeps its size. */
+const onGrid = (scale: number, grid: number): number => {
+  const times = Math.max(1, Math.round(scale / grid))
+  return Math.abs(scale / grid / times - 1) < 0.13 ? times * grid : scale
+}
 const snap = (value: number, grid: number): number => (grid > 0 ? Math.round(value / grid) * grid : value)
 
 interface Ready {
@@ -79,7 +87,7 @@ function ready(item: DrawItem, setup: Setup, { view, images }: Paint): Ready | n
     frame,
     pivot: pivotOf(actor.sprite, clip),
     // Whole-number scale where the drawing is meant for the grid; anything else keeps its size.
-    k: grid > 0 && Math.abs(k / grid - Math.round(k / grid)) < 0.13 ? Math.max(1, Math.round(k / grid)) * grid : k,
+    k: grid > 0 ? onGrid(k, grid) : k,
     grid,
   }
 }
@@ -134,13 +142,14 @@ function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
     w: item.w * view.scale,
     h: item.h * view.scale,
   }
-  ink.fillStyle = '#171b26'
+  ink.fillStyle = NIGHT
   // Night lies behind a whole stage; a speaker's picture stands on what is there.
   if (item.w >= STAGE.width && doc?.fit !== 'tile') ink.fillRect(box.x, box.y, box.w, box.h)
   if (doc === undefined) return
-  const grid = gridOf(setup, view)
+  // A picture that is not drawn pixel by pixel keeps its scale, also in a game that is.
+  const grid = doc.crisp ? gridOf(setup, view) : 0
   ink.save()
-  ink.imageSmoothingEnabled = !doc.crisp && grid === 0
+  ink.imageSmoothingEnabled = !doc.crisp
   ink.beginPath()
   ink.rect(box.x, box.y, box.w, box.h)
   ink.clip()
@@ -176,7 +185,7 @@ function laySide(
   const across = box.w / source.w
   const down = box.h / source.h
   let scale = fit === 'tile' ? down : fit === 'cover' ? Math.max(across, down) : Math.min(across, down)
-  if (grid > 0) scale = Math.max(grid, (fit === 'contain' ? Math.floor : Math.round)(scale / grid) * grid)
+  if (grid > 0) scale = onGrid(scale, grid)
   const width = source.w * scale
   const height = source.h * scale
   const whole = source.w === picture.width && source.h === picture.height

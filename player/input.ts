@@ -5,6 +5,10 @@ import { toWorld, type View } from './view'
 export interface Controls {
   /** The input of the next step; the returned object is reused. */
   read(): Input
+  /** A key that is pressed or let go by something else than a keyboard. */
+  hold(code: string, down: boolean): void
+  /** A short touch of a point of the stage, in world units. */
+  tap(x: number, y: number): void
   close(): void
 }
 
@@ -109,6 +113,18 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
   }
 
   return {
+    hold(code, down) {
+      if (!down) return void held.delete(code)
+      held.add(code)
+      tappedKeys.add(code)
+      onPress()
+    },
+    tap(x, y) {
+      point = { x: Math.round(x * 100), y: Math.round(y * 100) }
+      tapped = true
+      released = true
+      onPress()
+    },
     read() {
       const gamepad = pad()
       let left = false

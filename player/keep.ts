@@ -17,6 +17,8 @@ export interface Ended {
 /** Where a game keeps its best score: with the page around it when there is one, else in the browser's own store. */
 export interface Keep {
   hear(told: (what: Told) => void): void
+  /** The page around asks for a pause: the game is out of sight. */
+  freeze(asked: () => void): void
   save(best: number): void
   began(): void
   ended(play: Ended): void
@@ -37,6 +39,11 @@ export function makeKeep(gameId: string): Keep {
         })
         post({ type: 'pack-post:load' })
       },
+      freeze: (asked) =>
+        addEventListener('message', (event: MessageEvent) => {
+          const data = event.data as { type?: unknown } | null
+          if (event.source === window.parent && data?.type === 'pack-post:freeze') asked()
+        }),
       save: (best) => post({ type: 'pack-post:save', best }),
       began: () => post({ type: 'pack-post:began' }),
       ended: (play) => post({ type: 'pack-post:ended', ...play }),
@@ -53,6 +60,7 @@ export function makeKeep(gameId: string): Keep {
   }
   return {
     hear: (told) => told({ best: attempt(() => Math.max(0, Number(localStorage.getItem(key)) || 0), 0), seed: null }),
+    freeze: () => undefined,
     save: (best) => attempt(() => localStorage.setItem(key, String(best)), undefined),
     began: () => undefined,
     ended: () => undefined,

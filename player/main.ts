@@ -5,12 +5,14 @@ import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'
 import { rulesFor } from '../core/game/registry'
 import { makeSetup, type Setup } from '../core/game/setup'
-import { STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
+import { STAGE, STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
+import { barColour } from './bars'
 import { paint, type Images } from './draw'
 import { makeControls } from './input'
 import { makeKeep } from './keep'
 import { browserFrames, runLoop } from './loop'
 import { makeSpeaker } from './sound'
+import { makeThumbs, thumbPlace, ZONE_PX, type Thumbs } from './thumbs'
 import { fitView } from './view'
 
 const TYPEFACE = 'PackPostGame'
@@ -95,6 +97,7 @@ function run(
   said.setAttribute('aria-live', 'polite')
   said.style.cssText = 'position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)'
   root.replaceChildren(canvas, said)
+  const touch = matchMedia('(any-pointer: coarse)')
   const ink = canvas.getContext('2d', { alpha: false })!
   const setup = makeSetup(doc)
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!
@@ -108,20 +111,34 @@ function run(
   let view = fitView(1, 1)
   const resize = () => {
     ratio = Math.min(2, devicePixelRatio || 1)
-    canvas.width = Math.max(1, Math.round(root.clientWidth * ratio))
-    canvas.height = Math.max(1, Math.round(root.clientHeight * ratio))
-    canvas.style.width = '100%'
-    canvas.style.height = '100%'
+    const [width, height] = [root.clientWidth, root.clientHeight]
+    const place = thumbPlace(width, height, touch.matches)
+    // Upright the stage takes the whole width, and the thumbs what is left below it.
+    const high = place === 'below' ? (width * STAGE.height) / STAGE.width : height
+    canvas.width = Math.max(1, Math.round(width * ratio))
+    canvas.height = Math.max(1, Math.round(high * ratio))
+    canvas.style.cssText = `position:absolute;left:0;top:${place === 'below' ? Math.max(0, (height - high - ZONE_PX) * 0.35) : 0}px;width:${width}px;height:${high}px`
     view = fitView(canvas.width, canvas.height, doc.pixels)
+    thumbs?.place(place)
   }
-  new ResizeObserver(resize).observe(root)
-  resize()
+  let thumbs: Thumbs | null = null
   const controls = makeControls({
     keys: window,
-    pointer: root,
+    pointer: canvas,
     view: () => view,
     ratio: () => ratio,
     onPress: () => speaker.wake(),
+  })
+  thumbs = makeThumbs(root, setup, controls)
+  new ResizeObserver(resize).observe(root)
+  touch.addEventListener('change', resize)
+  resize()
+  const bars = barColour(setup, images)
+  root.style.background = bars
+  keep.freeze(() => {
+    if (state.screen !== 'play') return
+    controls.hold('Escape', true)
+    controls.hold('Escape', false)
   })
   let kept = 0
   keep.hear(({ best, seed }) => {
@@ -165,9 +182,10 @@ function run(
     },
     () => {
       drawGame(state, setup, list)
-      ink.fillStyle = '#171b26'
+      ink.fillStyle = bars
       ink.fillRect(0, 0, canvas.width, canvas.height)
       paint(list, setup, { ink, view, images, ...letters })
+      thumbs?.follow(state)
       const now = `${state.screen} ${state.language} ${state.story?.line ?? ''}`
       if (now === screen) return
       screen = now

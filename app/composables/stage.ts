@@ -17,7 +17,8 @@ import {
 } from '@core/game/session'
 import { SPLIT, type Setup } from '@core/game/setup'
 import { idleInput, STEPS_PER_SECOND, type Input } from '@core/game/types'
-import { paint, type Images } from '@player/draw'
+import { barColour } from '@player/bars'
+import { NIGHT, paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
 import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
 import { makeSpeaker, type Speaker } from '@player/sound'
@@ -90,6 +91,8 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   let ratio = 1
   let place: View = fitView(1, 1)
   let thumbs: Thumb[] = []
+  /** Colour of what the stage leaves free, worked out again for another backdrop. */
+  let bars = { asset: '', colour: NIGHT }
   const thumbListeners = new Set<() => void>()
   const speaker: Speaker = makeSpeaker(setup.doc, options.bytesOf)
   speaker.mute(true)
@@ -166,7 +169,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     const state = shownState()
     const with_ = view.before && beforeSetup !== null ? beforeSetup : setup
     drawGame(state, with_, list, language ?? state.language)
-    ink.fillStyle = '#171b26'
+    const backdrop = with_.doc.pictures['backdrop']?.asset ?? ''
+    if (backdrop !== bars.asset && options.images().has(backdrop))
+      bars = { asset: backdrop, colour: barColour(with_, options.images()) }
+    ink.fillStyle = bars.colour
     ink.fillRect(0, 0, canvas.width, canvas.height)
     paint(list, with_, { ink, view: place, images: options.images(), ...letters })
   }

@@ -78,6 +78,10 @@ async function bringBack(): Promise<void> {
       @change="openFiles(($event.target as HTMLInputElement).files)"
     />
     <main>
+      <p class="what">
+        Pack Post makes a small game yours: take one that works, swap its pictures, sounds and words, have it checked,
+        and post it at a link for your friends.
+      </p>
       <section>
         <div class="heading">
           <h1>On your bench</h1>
@@ -123,6 +127,11 @@ async function bringBack(): Promise<void> {
 </template>
 
 <style scoped>
+.what {
+  padding: 18px 36px 0;
+  max-width: 780px;
+  font-size: 16px;
+}
 .page {
   min-height: 100vh;
 }

@@ -176,5 +176,7 @@ export const useDrawer = defineStore('drawer', () => {
   const byId = (id: string): Piece | undefined =>
     [...shipped.value, ...mine.value, ...icons.pieces.value].find((piece) => piece.id === id)
 
-  return { shipped, mine, query, set, colour, shape, loaded, failed, load, loadMine, shown, byId, icons }
+  /** Pieces that are not from packages. */
+  const own = computed(() => shipped.value.length + mine.value.length)
+  return { own, shipped, mine, query, set, colour, shape, loaded, failed, load, loadMine, shown, byId, icons }
 })

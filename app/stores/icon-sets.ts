@@ -3,7 +3,9 @@ import { ref, shallowRef } from 'vue'
 import * as z from 'zod'
 import type { Piece } from './drawer'
 
-const Catalogue = z.object({ sets: z.array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), name: z.string() })) })
+const Catalogue = z.object({
+  sets: z.array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), name: z.string(), pieces: z.int().default(0) })),
+})
 const Index = z.object({
   id: z.string(),
   name: z.string(),
@@ -49,7 +51,7 @@ export const alike = (word: string): string => ALIKE[word] ?? word
 
 /** Sets that come from packages: an index of words first, the drawings once one of them is to be seen. */
 export function iconSets() {
-  const sets = ref<{ id: string; name: string }[]>([])
+  const sets = ref<{ id: string; name: string; pieces: number }[]>([])
   const pieces = shallowRef<Piece[]>([])
   const bodies = shallowRef<ReadonlyMap<string, z.infer<typeof Bodies>>>(new Map())
   /** One-colour silhouettes are drawn in this. */

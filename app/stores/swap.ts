@@ -9,10 +9,11 @@ import { freeEntryId } from '@core/pack/commands'
 import type { CastContent, CastEntry, PartContent, SpriteContent, Strip } from '@core/pack/content'
 import { checkFileSize } from '@core/pack/take-in'
 import type { PartSpec } from '@core/template/template'
+import * as Comlink from 'comlink'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { keepBytes, keepMine } from '../storage/assets'
-import { workshop } from '../workers/workshop'
+import { stopWorkshop, untilStopped, workshop } from '../workers/workshop'
 import type { TakenIn } from '../workers/workshop.worker'
 import { decodeInPage } from '../composables/hear'
 import { useAssets } from './assets'
@@ -39,6 +40,8 @@ export const useSwap = defineStore('swap', () => {
   const notices = useNotices()
   const assetsStore = useAssets()
   const busy = ref('')
+  /** How much of it is done, 0..1; 0 where nobody can tell. */
+  const done = ref(0)
 
   /** Shows at once and is stored meanwhile; the pack is saved only when its bytes are. */
   function keep(taken: TakenIn): TakenIn {
@@ -74,6 +77,7 @@ export const useSwap = defineStore('swap', () => {
           cut === undefined ? undefined : plain(cut),
           wish === undefined ? {} : bench.factsOfSprite(wish.like),
           bench.plainTemplate() ?? undefined,
+          Comlink.proxy((share: number) => (done.value = share)),
         ),
       ),
     )
@@ -205,12 +209,14 @@ export const useSwap = defineStore('swap', () => {
   /** Tells a UserError in its sentence; true when all went well. */
   async function trying(part: string, does: () => Promise<void>): Promise<boolean> {
     busy.value = part
+    done.value = 0
     try {
-      await does()
+      await untilStopped(does())
       return true
     } catch (error) {
       if (!(error instanceof UserError)) throw error
-      notices.warn(error.message)
+      if (error.code === 'stopped') notices.say(error.message)
+      else notices.warn(error.message)
       return false
     } finally {
       busy.value = ''
@@ -337,14 +343,14 @@ export const useSwap = defineStore('swap', () => {
         notices.say('Nothing had to be changed.')
         return
       }
-      for (const [hash, bytes] of made.files) assetsStore.prime(hash, 'image/png', bytes)
+      for (const [hash, bytes] of made.files) assetsStore.prime(hash, made.assets[hash]!.mime, bytes)
       void keepBytes(made.files)
       await setSprite(part, entry, name, made.sprite, '', made.assets)
     })
   }
 
   return {
-    busy,
+    ...{ busy, done, stop: stopWorkshop },
     put,
     putMany,
     wants,

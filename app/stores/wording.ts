@@ -5,6 +5,7 @@ import type { StoryContent, TextStyle, WordingContent } from '@core/pack/content
 import { contrastOf as ratioOf, textContrast } from '@core/wording/contrast'
 import { fitText, lettersLeft, type Fit, type Measure } from '@core/wording/fit'
 import { countIn, replaceIn, type Sought } from '@core/wording/replace'
+import { standardEnglish, standardWord } from '@core/wording/standard'
 import { missingIn, textsOf, type GameText } from '@core/wording/texts'
 import { fontFor } from '@player/draw'
 import { defineStore } from 'pinia'
@@ -225,8 +226,33 @@ export const useWording = defineStore('wording', () => {
     look({ style: { ...content.value?.style, ...change } }, name)
 
   async function addLanguage(next: string, name: string): Promise<void> {
-    await bench.act(`Add ${name}`, { type: 'add-language', tag: next, name })
+    const words = Object.fromEntries(
+      texts.value.flatMap((one): [string, string][] => {
+        const english = standardEnglish(one.text)
+        const word = english === undefined ? undefined : standardWord(english, next)
+        return word === undefined ? [] : [[one.key, word]]
+      }),
+    )
+    await bench.act(`Add ${name}`, {
+      type: 'all',
+      commands: [
+        { type: 'add-language', tag: next, name },
+        { type: 'set-words', tag: next, words },
+      ],
+    })
     tag.value = next
+  }
+  /** The words are written in another language from now on: standard ones that nobody changed follow. */
+  async function setMainLanguage(next: string, name: string): Promise<void> {
+    const commands: Command[] = [{ type: 'set-main-language', tag: next, name }]
+    for (const one of texts.value) {
+      const own = bench.content(one.spec.id)
+      const english = standardEnglish(one.text)
+      const word = english === undefined ? undefined : standardWord(english, next)
+      if (one.line === '' && own?.kind === 'wording' && word !== undefined && word !== one.text)
+        commands.push({ type: 'set-part', part: one.spec.id, content: { ...own, text: word } })
+    }
+    await bench.act(`The words are ${name}`, { type: 'all', commands })
   }
   async function removeLanguage(which: string): Promise<void> {
     const name = bench.pack?.languages.find((one) => one.tag === which)?.name ?? which
@@ -247,6 +273,7 @@ export const useWording = defineStore('wording', () => {
       look,
       style,
       addLanguage,
+      setMainLanguage,
       removeLanguage,
     },
   }

@@ -19,7 +19,7 @@ export const soundTaken = (made: BroughtSound): TakenIn => ({
   files: made.files,
   originals: made.originals,
   crisp: false,
-  told: [],
+  told: made.told,
 })
 
 /** What people read beside a wave. */

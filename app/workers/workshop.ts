@@ -1,7 +1,11 @@
+import { UserError } from '@core/errors'
 import * as Comlink from 'comlink'
 import type { Workshop } from './workshop.worker'
 
 const remotes = new Map<string, Comlink.Remote<Workshop>>()
+const workers = new Map<string, Worker>()
+/** Those who wait for the workshop. */
+const waiting = new Set<(error: Error) => void>()
 
 function remote(name: string): Comlink.Remote<Workshop> {
   const known = remotes.get(name)
@@ -9,6 +13,7 @@ function remote(name: string): Comlink.Remote<Workshop> {
   const worker = new Worker(new URL('./workshop.worker.ts', import.meta.url), { type: 'module' })
   const made = Comlink.wrap<Workshop>(worker)
   remotes.set(name, made)
+  workers.set(name, worker)
   return made
 }
 
@@ -17,3 +22,23 @@ export const workshop = (): Comlink.Remote<Workshop> => remote('workshop')
 
 /** The same again, for the check: a file that comes in must not wait for a check of what was there before. */
 export const checker = (): Comlink.Remote<Workshop> => remote('checker')
+
+/** Waits for work of the workshop; rejects when somebody stops it. */
+export async function untilStopped<T>(work: Promise<T>): Promise<T> {
+  let refuse: (error: Error) => void = () => undefined
+  const stopped = new Promise<never>((_, reject) => (refuse = reject))
+  waiting.add(refuse)
+  try {
+    return await Promise.race([work, stopped])
+  } finally {
+    waiting.delete(refuse)
+  }
+}
+
+/** Ends whatever the workshop is at, at once. Who waits for it is told; the next call starts a new one. */
+export function stopWorkshop(): void {
+  workers.get('workshop')?.terminate()
+  workers.delete('workshop')
+  remotes.delete('workshop')
+  for (const refuse of waiting) refuse(new UserError('Stopped. Nothing was changed.', 'stopped'))
+}

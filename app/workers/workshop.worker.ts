@@ -239,12 +239,19 @@ const workshop = {
     cut?: Strip,
     likeFacts: FactsTable = {},
     template?: Template,
+    progress?: (share: number) => void,
   ) =>
     answer(async (): Promise<TakenIn> => {
       shown = null
       const asked = wish === undefined || template === undefined ? wish : await knowingWhere(wish, likeFacts, template)
       const clips = wish === undefined ? [] : [...wish.clips, ...wish.optionalClips]
-      const taken = await bringIn(incoming, clips, imported, source, place)
+      const taken = await bringIn(
+        incoming,
+        clips,
+        imported,
+        source,
+        progress === undefined ? place : { ...place, progress },
+      )
       pixelsOf.put(taken.hash, taken.pixels)
       const { hash, facts, files, originals, crisp, told } = taken
       const made: TakenIn = { hash, facts, files, originals, crisp, told, ...makeOf(taken, asked, cut) }
@@ -334,7 +341,7 @@ const workshop = {
       const one = { ...sprite, clips: { one: { frames: [frame], fps: 1, mode: 'once' as const } } }
       const made = await reworkSprite(one, what, (hash) => assets[hash]!, of, {
         ...place,
-        encode: async () => new Uint8Array(1),
+        encode: async () => ({ bytes: new Uint8Array(1), mime: 'image/png' as const }),
         hash: async () => 'preview',
       })
       const pixels = made.pixels.get('preview')

@@ -16,6 +16,9 @@ export interface Animation {
 /** More than a game needs, and what fits the memory of a phone. */
 export const ANIMATION_LIMITS = { frames: 256, areaPx: 48_000_000 } as const
 
+/** Told how much of something is done, 0..1. */
+export type Progress = (share: number) => void
+
 /** A file moves for more frames, or larger ones, than a pack may hold. */
 export class TooManyFrames extends RangeError {}
 
@@ -70,23 +73,28 @@ function gifFrames(bytes: Uint8Array): number {
 }
 
 /** Whole pictures from a GIF's parts: each part over what its forerunner left (GIF 89a, 23c iv). */
-function gifPictures(source: ArrayBuffer, width: number, height: number): Animation['frames'] {
+function gifPictures(source: ArrayBuffer, width: number, height: number, progress?: Progress): Animation['frames'] {
   const gif = readGif(source)
-  let canvas = new Uint8ClampedArray(width * height * 4)
+  let canvas = new Uint32Array(width * height)
   return gif.frames.map((part, i) => {
     if (part.left + part.width > width || part.top + part.height > height) throw new RangeError('a part outside')
-    const own = decodeUndisposedFrame(source, gif, i).data
+    const { data } = decodeUndisposedFrame(source, gif, i)
+    const own = new Uint32Array(data.buffer, data.byteOffset, part.width * part.height)
     const before = part.disposal === 3 ? canvas.slice() : null
-    for (let y = 0; y < part.height; y++)
+    for (let y = 0; y < part.height; y++) {
+      const row = (part.top + y) * width + part.left
       for (let x = 0; x < part.width; x++) {
-        const from = (y * part.width + x) * 4
-        if (own[from + 3] !== 0) canvas.set(own.subarray(from, from + 4), ((part.top + y) * width + part.left + x) * 4)
+        const px = own[y * part.width + x]!
+        // Any alpha at all: a GIF has all of it or none.
+        if (px > 0xffffff) canvas[row + x] = px
       }
-    const pixels = { width, height, data: canvas.slice() }
+    }
+    const pixels = { width, height, data: new Uint8ClampedArray(canvas.slice().buffer) }
     if (before !== null) canvas = before
     else if (part.disposal === 2)
       for (let y = part.top; y < part.top + part.height; y++)
-        canvas.fill(0, (y * width + part.left) * 4, (y * width + part.left + part.width) * 4)
+        canvas.fill(0, y * width + part.left, y * width + part.left + part.width)
+    progress?.((i + 1) / gif.frames.length)
     return { pixels, delayMs: delay(part.delay) }
   })
 }
@@ -98,7 +106,7 @@ const delay = (ms: number): number => (ms <= 10 ? 100 : ms)
  * All frames of an animated GIF (with disposal applied) or PNG; null for still pictures and other kinds. Throws
  * TooManyFrames before anything is drawn, and anything at all for a broken file.
  */
-export function decodeAnimation(bytes: Uint8Array, mime: Mime): Animation | null {
+export function decodeAnimation(bytes: Uint8Array, mime: Mime, progress?: Progress): Animation | null {
   if (mime === 'image/gif') {
     const count = gifFrames(bytes)
     const screen = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
@@ -106,7 +114,7 @@ export function decodeAnimation(bytes: Uint8Array, mime: Mime): Animation | null
     if (count === 0) throw new RangeError('no frames')
     within(count, width, height)
     if (count === 1) return null
-    const frames = gifPictures(tight(bytes), width, height)
+    const frames = gifPictures(tight(bytes), width, height, progress)
     return { width, height, frames }
   }
   if (mime !== 'image/png') return null

@@ -2,9 +2,9 @@ import { userError } from '../errors'
 import type { AssetFacts, Mime } from '../pack/asset'
 import type { SpriteContent, Strip } from '../pack/content'
 import { broken, identify, newFacts } from '../pack/take-in'
-import { decodeAnimation, timing, TooManyFrames, type Animation } from './animation'
+import { decodeAnimation, timing, TooManyFrames, type Animation, type Progress } from './animation'
 import { findCells } from './find-cells'
-import { readTags, stripTags } from './metadata'
+import { readTags, saysColours, stripTags } from './metadata'
 import { groupNumbered, matchClips } from './numbered'
 import { packFrames } from './pack-frames'
 import { crop, looksLikePixelArt, type Pixels } from './pixels'
@@ -26,8 +26,10 @@ export interface Workplace {
   still(bytes: Uint8Array, mime: Mime, exact: boolean): Promise<Pixels>
   /** Frames of kinds the core has no decoder for. */
   moving?(bytes: Uint8Array, mime: Mime): Promise<Animation | null>
-  /** Lossless PNG, as small as time allows. */
-  encode(pixels: Pixels): Promise<Uint8Array>
+  /** As small as time allows: without any loss for drawings, and with none that is seen for large smooth ones. */
+  encode(pixels: Pixels): Promise<{ bytes: Uint8Array; mime: 'image/png' | 'image/webp' }>
+  /** Told now and then how much is done, 0..1. */
+  progress?: Progress
   hash(bytes: Uint8Array): Promise<string>
 }
 
@@ -74,9 +76,16 @@ async function open(file: Incoming, { imported, source, place, told, exact }: Co
   let animation: Animation | null = null
   let still: Pixels | null = null
   try {
-    animation = decodeAnimation(bytes, kind.mime) ?? (await place.moving?.(bytes, kind.mime)) ?? null
+    animation =
+      decodeAnimation(bytes, kind.mime, (share) => place.progress?.(share * 0.6)) ??
+      (await place.moving?.(bytes, kind.mime)) ??
+      null
     if (animation === null)
-      still = await place.still(file.drawn ?? bytes, file.drawn === undefined ? kind.mime : 'image/png', exact)
+      still = await place.still(
+        file.drawn ?? bytes,
+        file.drawn === undefined ? kind.mime : 'image/png',
+        exact && !saysColours(bytes),
+      )
   } catch (error) {
     if (error instanceof TooManyFrames)
       throw userError(
@@ -127,14 +136,15 @@ export async function bringIn(
   if (opened.length === 1 && first.still !== null) {
     const groups = description === null ? null : sheetGroups(description, first, clips, told)
     // Kinds that games do not ship, and drawn ones, go on as PNG.
-    const plain = first.mime !== 'image/gif' && first.mime !== 'image/svg+xml'
+    // So do ones that say how their colours are meant: what is shown then is what a browser shows.
+    const plain = first.mime !== 'image/gif' && first.mime !== 'image/svg+xml' && !saysColours(first.bytes)
     if (plain)
       return {
         ...{ hash: first.hash, facts: first.facts, pixels: first.still, files, originals: {}, told },
         crisp: looksLikePixelArt(first.still),
         ...(groups ?? { groups: null }),
       }
-    const made = await asPng(first.still, first, context)
+    const made = await packed(first.still, first, context)
     files.set(made.hash, made.bytes)
     return {
       ...{ hash: made.hash, facts: made.facts, pixels: first.still, files, told },
@@ -146,11 +156,12 @@ export async function bringIn(
   return manyFrames(opened, clips, files, context)
 }
 
-async function asPng(pixels: Pixels, from: Opened, { place }: Context) {
-  const bytes = await place.encode(pixels)
+/** A picture that was made here, packed, with the facts of what it was made from. */
+async function packed(pixels: Pixels, from: Opened, { place }: Context) {
+  const { bytes, mime } = await place.encode(pixels)
   const facts: AssetFacts = {
     ...from.facts,
-    mime: 'image/png',
+    mime,
     bytes: bytes.length,
     width: pixels.width,
     height: pixels.height,
@@ -184,8 +195,9 @@ async function manyFrames(
         )
   const left = rows.filter((_, i) => ![...matched.values()].includes(i)).map((row) => row.group)
   if (left.length > 0) context.told.push(`No clip is left for ${left.map((name) => `“${name}”`).join(', ')}.`)
-  const packed = packFrames(drawings.map((one) => one.pixels))
-  const made = await asPng(packed.sheet, opened[0]!, context)
+  const { sheet, frames: places } = packFrames(drawings.map((one) => one.pixels))
+  context.place.progress?.(0.7)
+  const made = await packed(sheet, opened[0]!, context)
   const canvas = {
     w: Math.max(...drawings.map((one) => one.pixels.width)),
     h: Math.max(...drawings.map((one) => one.pixels.height)),
@@ -197,7 +209,7 @@ async function manyFrames(
     const time = moving ? timing(of.map((i) => drawings[i]!.delayMs || 100)) : null
     groups[clip] = {
       frames: of.map((i, k) => {
-        const { x, y, w, h, ox, oy } = packed.frames[i]!
+        const { x, y, w, h, ox, oy } = places[i]!
         const { pixels } = drawings[i]!
         // Frames of several sizes stand on one line, in the middle.
         return {
@@ -211,9 +223,9 @@ async function manyFrames(
   }
   files.set(made.hash, made.bytes)
   return {
-    ...{ hash: made.hash, facts: made.facts, pixels: packed.sheet, files, canvas, groups, told: context.told },
+    ...{ hash: made.hash, facts: made.facts, pixels: sheet, files, canvas, groups, told: context.told },
     originals: Object.fromEntries(opened.map((one) => [one.hash, one.facts])),
-    crisp: looksLikePixelArt(packed.sheet),
+    crisp: looksLikePixelArt(sheet),
   }
 }
 

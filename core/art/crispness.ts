@@ -1,3 +1,4 @@
+import { STAGE } from '../game/types'
 import { looksLikePixelArt, type Pixels } from './pixels'
 
 /**
@@ -36,14 +37,34 @@ export function artPixels(pixels: Pixels): number | null {
   return looksLikePixelArt(pixels) ? pixels.height / enlargement(pixels) : null
 }
 
+/** Widths that stages are shown with, px: on a bench, on phones held either way, in windows and on whole screens. */
+const STAGE_WIDTHS = [360, 412, 576, 666, 740, 1152, 1280, 1600, 1920] as const
+const LEAST_GRID = 8
+const MOST_GRID = 48
+
+/** Share of a stage's width, 0..1, that whole numbers leave free on the mean of usual screens. */
+export function sparedBy(grid: number): number {
+  const spared = STAGE_WIDTHS.map((width) => {
+    const one = grid * STAGE.width
+    // Too small a screen is filled like any other.
+    return width < one ? 0 : 1 - (Math.floor(width / one) * one) / width
+  })
+  return spared.reduce((sum, one) => sum + one, 0) / spared.length
+}
+
 /**
- * The grid that suits most of a game's drawings: the middle of the px each shows per world unit, as a whole number of
- * 8..48; null when there are none.
+ * The grid that suits most of a game's drawings: near the middle of the px each shows per world unit, and of those the
+ * whole number of 8..48 that leaves the least of usual screens free; null when there are none.
  */
 export function gridFor(art: readonly CrispArt[]): number | null {
   const each = art.map((one) => one.pixels / one.height).sort((a, b) => a - b)
   if (each.length === 0) return null
-  return Math.max(8, Math.min(48, Math.round(each[Math.floor((each.length - 1) / 2)]!)))
+  const middle = Math.max(LEAST_GRID, Math.min(MOST_GRID, each[Math.floor((each.length - 1) / 2)]!))
+  let best = Math.round(middle)
+  const cost = (grid: number) => sparedBy(grid) + Math.abs(grid / middle - 1) * 0.6
+  for (let grid = LEAST_GRID; grid <= MOST_GRID; grid++)
+    if (Math.abs(grid / middle - 1) <= 0.25 && cost(grid) < cost(best)) best = grid
+  return best
 }
 
 /** Shown height (world units) at which each px of the art is a whole number of the grid's px. */

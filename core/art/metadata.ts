@@ -44,6 +44,8 @@ export function stripTags(bytes: Uint8Array): Uint8Array {
       return stripPng(bytes)
     case 'image/webp':
       return stripWebp(bytes)
+    case 'image/gif':
+      return stripGif(bytes)
     default:
       return bytes
   }
@@ -115,8 +117,46 @@ function stripJpeg(bytes: Uint8Array, orientation: number): Uint8Array {
     if (keep) parts.push(bytes.subarray(at, at + length))
     at += length
   }
-  parts.push(bytes.subarray(at))
+  parts.push(bytes.subarray(at, endOfImage(bytes, at)))
   return join(parts)
+}
+
+/** Where a JPEG ends: behind the first end mark after its scans (ITU-T T.81 B.1.1.3); the file's end where it was cut off. */
+function endOfImage(bytes: Uint8Array, from: number): number {
+  for (let at = from; at + 1 < bytes.length; at++) if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return at + 2
+  return bytes.length
+}
+
+/** Application blocks of a GIF that change how it plays. */
+const GIF_KEPT = new Set(['NETSCAPE2.0', 'ANIMEXTS1.0'])
+
+/** Drops comments, application blocks that do not count repeats, and what follows the trailer (GIF 89a, 24, 26, 27). */
+function stripGif(bytes: Uint8Array): Uint8Array {
+  const table = (flags: number) => ((flags & 0x80) === 0 ? 0 : 3 * 2 ** ((flags & 7) + 1))
+  let at = 13 + table(bytes[10]!)
+  const parts: Uint8Array[] = [bytes.subarray(0, at)]
+  const blocksEnd = (from: number): number => {
+    let end = from
+    while (end < bytes.length && bytes[end] !== 0) end += bytes[end]! + 1
+    return end + 1
+  }
+  while (at < bytes.length) {
+    const kind = bytes[at]
+    if (kind === 0x3b) return join([...parts, bytes.subarray(at, at + 1)])
+    if (kind === 0x21) {
+      const label = bytes[at + 1]
+      const end = blocksEnd(at + 2)
+      const name = String.fromCharCode(...bytes.subarray(at + 3, at + 14))
+      if (label !== 0xfe && (label !== 0xff || GIF_KEPT.has(name))) parts.push(bytes.subarray(at, end))
+      at = end
+    } else if (kind === 0x2c) {
+      const end = blocksEnd(at + 10 + table(bytes[at + 9] ?? 0) + 1)
+      parts.push(bytes.subarray(at, end))
+      at = end
+    } else break
+  }
+  // A file that was cut off stays so: whoever decodes it tells.
+  return join([...parts, bytes.subarray(at)])
 }
 
 const PNG_TAGS = new Set(['tEXt', 'zTXt', 'iTXt', 'eXIf', 'tIME'])
@@ -127,8 +167,10 @@ function stripPng(bytes: Uint8Array): Uint8Array {
   let at = 8
   while (at + 12 <= bytes.length) {
     const end = at + 12 + view.getUint32(at)
-    if (!PNG_TAGS.has(String.fromCharCode(...bytes.subarray(at + 4, at + 8)))) parts.push(bytes.subarray(at, end))
+    const kind = String.fromCharCode(...bytes.subarray(at + 4, at + 8))
+    if (!PNG_TAGS.has(kind)) parts.push(bytes.subarray(at, end))
     at = end
+    if (kind === 'IEND') return parts.length === 2 && at === bytes.length ? bytes : join(parts)
   }
   // A file that was cut off stays so: whoever decodes it tells.
   if (at < bytes.length) parts.push(bytes.subarray(at))
@@ -152,4 +194,23 @@ function stripWebp(bytes: Uint8Array): Uint8Array {
   const out = join(parts)
   new DataView(out.buffer).setUint32(4, out.length - 8, true)
   return out
+}
+
+/**
+ * Whether a PNG says how its colours are meant other than as sRGB: a gamma that is not 1/2.2, other primaries, or a
+ * profile (PNG 3rd edition 11.3.2). Who decodes it without heed would see other colours than a browser shows.
+ */
+export function saysColours(bytes: Uint8Array): boolean {
+  if (sniff(bytes)?.mime !== 'image/png') return false
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  let says = false
+  for (let at = 8; at + 12 <= bytes.length; at += 12 + view.getUint32(at)) {
+    const kind = String.fromCharCode(...bytes.subarray(at + 4, at + 8))
+    if (kind === 'IDAT') break
+    if (kind === 'sRGB') return false
+    if (kind === 'iCCP' || kind === 'cICP') says = true
+    // 45455 is 1/2.2 in hundred-thousandths, and so is what rounding makes of it.
+    if (kind === 'gAMA' && Math.abs(view.getUint32(at + 8) - 45455) > 300) says = true
+  }
+  return says
 }

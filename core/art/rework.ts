@@ -44,13 +44,13 @@ export async function reworkSprite(
       tall,
     )
     if (made === old) continue
-    const bytes = await place.encode(made)
+    const { bytes, mime } = await place.encode(made)
     const to = await place.hash(bytes)
     result.files.set(to, bytes)
     result.pixels.set(to, made)
     result.assets[to] = {
       ...facts(hash),
-      mime: 'image/png',
+      mime,
       bytes: bytes.length,
       width: made.width,
       height: made.height,

@@ -1,4 +1,5 @@
 import type { Mime } from '../pack/asset'
+import { textOfXml } from './svg'
 
 /** What a file really is by its first bytes, and its size in px where it says one. Nothing is decoded. */
 export interface Sniffed {
@@ -59,8 +60,11 @@ function svgElement(text: string): string | null {
   while (at < text.length) {
     if (text.startsWith('<?', at)) at = behind('?>', at)
     else if (text.startsWith('<!--', at)) at = behind('-->', at + 4)
-    else if (text.startsWith('<!', at)) at = behind('>', at)
-    else if (/\s|\uFEFF/.test(text[at]!)) at++
+    else if (text.startsWith('<!', at)) {
+      // A document type may have entities of its own, in brackets.
+      const [bracket, end] = [text.indexOf('[', at), text.indexOf('>', at)]
+      at = bracket >= 0 && bracket < end ? behind('>', behind(']', bracket)) : behind('>', at)
+    } else if (/\s|\uFEFF/.test(text[at]!)) at++
     else break
   }
   if (!/^<svg[\s/>]/i.test(text.slice(at, at + 5))) return null
@@ -69,7 +73,7 @@ function svgElement(text: string): string | null {
 }
 
 function svgSize(bytes: Uint8Array): Sniffed | null {
-  const open = svgElement(new TextDecoder().decode(bytes.subarray(0, SVG_HEAD)))
+  const open = svgElement(textOfXml(bytes.subarray(0, SVG_HEAD)))
   if (open === null) return null
   const attribute = (name: string) => new RegExp(`\\s${name}\\s*=\\s*["']([^"']*)["']`, 'i').exec(open)?.[1] ?? ''
   const px = (text: string) => (/^\s*[\d.]+(px)?\s*$/.test(text) ? Math.round(Number.parseFloat(text)) : 0)
@@ -101,4 +105,53 @@ export function sniff(bytes: Uint8Array): Sniffed | null {
   if (ascii(bytes, 4, 4) === 'ftyp' && /^M4[AB] |^mp4|^iso|^dash/.test(ascii(bytes, 8, 4))) return sound('audio/mp4')
   if (ascii(bytes, 0, 3) === 'ID3' || (bytes[0] === 0xff && (bytes[1]! & 0xe6) === 0xe2)) return sound('audio/mpeg')
   return svgSize(bytes)
+}
+
+/** What is known of a file that a pack cannot hold: what it is called, and what to do with it. */
+export interface Foreign {
+  what: string
+  /** A whole sentence. */
+  then: string
+}
+
+const AS_PNG = 'Export it as PNG and drop that.'
+const AS_WAV = 'Export it as WAV, Ogg or MP3 and drop that.'
+
+/** Kinds people have that browsers do not open, by their first bytes; null for what is not known either. */
+export function foreignKind(bytes: Uint8Array): Foreign | null {
+  if (bytes.length < 12) return null
+  const head = ascii(bytes, 0, 12)
+  const brand = head.slice(4, 8) === 'ftyp' ? head.slice(8, 12) : ''
+  if (/^(hei[cxms]|hev[cx]|mif1|msf1)$/.test(brand))
+    return {
+      what: 'a HEIC photograph, which browsers do not open',
+      then: 'Share it as JPEG, or let the phone take photographs in its most compatible format.',
+    }
+  if (/^avi[fs]$/.test(brand)) return { what: 'an AVIF picture', then: 'Save it as PNG or WebP and drop that.' }
+  if (/^(qt {2}|mp4[12]|isom|iso\d|M4V )$/.test(brand))
+    return { what: 'a film', then: 'Save a moving part of it as GIF and drop that.' }
+  const known: [boolean, string, string][] = [
+    [/^(II\*\0|MM\0\*)/.test(head), 'a TIFF picture', AS_PNG],
+    [head.startsWith('BM') && bytes[14] === 40, 'a BMP picture', AS_PNG],
+    [head.startsWith('8BPS') || head.startsWith('gimp xcf'), 'a picture in layers of a paint program', AS_PNG],
+    [bytes[4] === 0xe0 && bytes[5] === 0xa5, 'a picture in layers of a pixel editor', AS_PNG],
+    [head.startsWith('/* XPM'), 'an XPM picture', AS_PNG],
+    [bytes[0] === 0 && bytes[1] === 0 && (bytes[2] === 1 || bytes[2] === 2) && bytes[3] === 0, 'an icon file', AS_PNG],
+    [bytes[0] === 0x0a && bytes[1]! <= 5 && bytes[2] === 1, 'a PCX picture', AS_PNG],
+    [head.startsWith('%PDF'), 'a PDF', 'Export the page as PNG or SVG and drop that.'],
+    [head.startsWith('MThd'), 'a MIDI file, which holds notes and no sound', 'Play it into a WAV file and drop that.'],
+    [head.startsWith('FORM') && /AIF[FC]/.test(head), 'an AIFF sound', AS_WAV],
+    [head.startsWith('Extended Mod') || head.startsWith('IMPM'), 'a tracker tune', AS_WAV],
+    [bytes[0] === 0x30 && bytes[1] === 0x26 && bytes[2] === 0xb2, 'a Windows Media file', AS_WAV],
+    [head.startsWith('\x1aE\xdf\xa3'), 'a film', 'Save a moving part of it as GIF and drop that.'],
+    [
+      head.startsWith('Rar!') || head.startsWith('7z') || (bytes[0] === 0x1f && bytes[1] === 0x8b),
+      'an archive',
+      'Unpack it, or make it a ZIP, and drop what is inside.',
+    ],
+    [head.startsWith('PK'), 'a ZIP archive', 'Give its name the ending .zip and drop it on the list of parts.'],
+    [/^\s*<(!doctype html|html)/i.test(head), 'a web page', 'Open it and save the picture itself.'],
+  ]
+  const found = known.find(([is]) => is)
+  return found === undefined ? null : { what: found[1], then: found[2] }
 }

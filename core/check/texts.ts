@@ -352,6 +352,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
         unknown: `“${s(f, 'terms')}” are no terms that are known by name (SPDX)`,
         'no-changes': `${s(f, 'file')} may not be changed (${s(f, 'licence')}), so nobody can make their own from this`,
         'no-commerce': `${s(f, 'file')} may not earn money (${s(f, 'licence')}), which ${s(f, 'terms')} would allow`,
+        'needs-credit': `${s(f, 'file')} needs its maker named (${s(f, 'licence')}), which ${s(f, 'terms')} does not ask for`,
         'all-mine': `${s(f, 'file')} belongs to somebody who gave no licence for copies`,
       }[s(f, 'clash')] ?? 'The copy terms do not fit what is inside',
     why: 'You can hand on only what you were given to hand on.',

@@ -9,6 +9,7 @@ import {
   CREDITS_TEXT,
   LAYOUTS,
   LINE,
+  PLATE,
   plateAt,
   SPEAKER_BOX,
   STORY_PARTS,
@@ -174,7 +175,9 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
       const [x, y, w, h] = plateAt(layout, i)
       const px = input.px / 100
       const py = input.py / 100
-      if (px >= x && px <= x + w && py >= y && py <= y + h) {
+      // Half of the gap between two plates belongs to each: fingers are larger than plates on a small screen.
+      const slack = PLATE.gap / 2
+      if (px >= x - slack && px <= x + w + slack && py >= y - slack && py <= y + h + slack) {
         state.focus = i
         return act(state, setup, buttons[i]!.act)
       }
@@ -239,19 +242,31 @@ function drawLine(story: NonNullable<GameState['story']>, setup: Setup, list: Dr
   add(list, 'text', key, 0, 0)
 }
 
-/** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
-export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {
-  list.count = 0
-  list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
-  const layout = LAYOUTS[state.screen]
-  const rules = rulesFor(setup.doc.template.id)
+/** What {names} in wordings stand for now. */
+function valuesOf(state: GameState, setup: Setup, language: number): Record<string, number | string> {
   const values: Record<string, number | string> = {
     language: setup.doc.languages[language]?.name ?? '',
     best: state.best,
     'sound-volume': state.volume.sound * 25,
     'music-volume': state.volume.music * 25,
   }
-  if (state.play !== null) Object.assign(values, rules.values(state.play, setup))
+  if (state.play !== null) Object.assign(values, rulesFor(setup.doc.template.id).values(state.play, setup))
+  return values
+}
+
+/** Words on a screen's button, in the language of the state. */
+export function buttonText(state: GameState, setup: Setup, button: ScreenButton): string {
+  const words = wordsIn(setup, partIn(setup, button.words, state.screen), state.language)
+  return fill(words, valuesOf(state, setup, state.language))
+}
+
+/** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
+export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {
+  list.count = 0
+  list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
+  const layout = LAYOUTS[state.screen]
+  const rules = rulesFor(setup.doc.template.id)
+  const values = valuesOf(state, setup, language)
   if (layout.behind !== 'start-picture' && state.play !== null) rules.draw(state.play, setup, list)
   else {
     const item = add(list, 'picture', 'start-picture', 0, 0)

@@ -32,8 +32,13 @@ export interface Ending {
   y: number
 }
 
+/** What thumbs press on a screen without keys; all else is a touch on the stage. */
+export type Pad = 'left' | 'right' | 'up'
+
 export interface Rules<S extends PlayState = PlayState> {
   id: string
+  /** Pads a phone shows, from the left. */
+  pads: readonly Pad[]
   start(setup: Setup, seed: number): S
   /** Moves the state on by 1/60 s, in place, without allocating. */
   step(state: S, input: Input, setup: Setup): void

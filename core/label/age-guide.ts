@@ -5,7 +5,7 @@ export const BANDS = ['everyone', '8', '11', '15'] as const
 export const Band = z.enum(BANDS)
 export type Band = z.infer<typeof Band>
 export const BAND_NAMES: Record<Band, string> = {
-  everyone: 'Everyone',
+  everyone: 'All ages',
   '8': 'From 8',
   '11': 'From 11',
   '15': 'From 15',
@@ -191,7 +191,7 @@ export interface AgeResult {
   /** Null while something is not answered. */
   band: Band | null
   open: Question[]
-  /** What lifts the band above Everyone, the strongest first. */
+  /** What lifts the band above the lowest, the strongest first. */
   reasons: { question: Question; answer: Answer }[]
 }
 

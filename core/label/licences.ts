@@ -17,6 +17,52 @@ export const COMMON_LICENCES: readonly Licence[] = [
   { id: 'LicenseRef-Own-Work', plain: 'I made this, all rights mine', needsCredit: true },
 ]
 
+/** Licences as people say them. `id` is what is written down; several ids may mean the same. */
+export interface PlainLicence {
+  id: string
+  name: string
+  means: string
+  /** Other ids that are shown as this one. */
+  like: readonly string[]
+}
+
+export const PLAIN_LICENCES: readonly PlainLicence[] = [
+  {
+    id: 'LicenseRef-Own-Work',
+    name: 'I made it',
+    means: 'It is yours; nobody else may use it unless you say so.',
+    like: [],
+  },
+  {
+    id: 'CC-BY-4.0',
+    name: 'Free, with credit',
+    means: 'Anybody may use it who names its maker. The game’s credits do that.',
+    like: ['CC-BY-3.0', 'CC-BY-SA-4.0', 'CC-BY-SA-3.0', 'MIT', 'OFL-1.1', 'Apache-2.0', 'BSD-3-Clause', 'ISC'],
+  },
+  {
+    id: 'CC0-1.0',
+    name: 'Free for anything',
+    means: 'Its maker gave it to everybody. No credit is needed.',
+    like: ['Unlicense', '0BSD', 'PDDL-1.0'],
+  },
+  {
+    id: 'LicenseRef-Allowed',
+    name: 'Bought or allowed',
+    means: 'You paid for it or asked for it. Others may not take it out of your game.',
+    like: [],
+  },
+  {
+    id: '',
+    name: 'Not sure',
+    means: 'Find out before you post it in public; until then it stays a finding.',
+    like: [],
+  },
+]
+
+/** Which of the plain ones an id is; undefined for one that only lawyers know. */
+export const plainLicence = (id: string): PlainLicence | undefined =>
+  PLAIN_LICENCES.find((one) => one.id === id || one.like.includes(id))
+
 const KNOWN = new Set<string>(spdx)
 
 /** All SPDX ids, the common ones first. */

@@ -6,6 +6,8 @@ export interface Terms {
   noCommerce: boolean
   /** Copies must be on the same terms. */
   same: boolean
+  /** Its maker must be named for ever, so nobody may give it away without that. */
+  credit: boolean
   /** Nothing is allowed without asking. */
   allMine: boolean
 }
@@ -17,6 +19,7 @@ export const termsOf = (licence: string): Terms => ({
   noChanges: /-ND(-|$)/.test(licence),
   noCommerce: /-NC(-|$)/.test(licence),
   same: SHARE_ALIKE.test(licence),
+  credit: /^CC-BY/.test(licence),
   allMine: licence === 'LicenseRef-Own-Work' || licence.startsWith('LicenseRef-'),
 })
 
@@ -25,7 +28,7 @@ export const COPY_TERMS = ['CC0-1.0', 'CC-BY-4.0', 'CC-BY-SA-4.0', 'CC-BY-NC-4.0
   LICENCE_IDS.includes(id),
 )
 
-export type Clash = 'no-changes' | 'no-commerce' | 'same-terms' | 'all-mine'
+export type Clash = 'no-changes' | 'no-commerce' | 'same-terms' | 'all-mine' | 'needs-credit'
 
 /** Why something under `inside` cannot be handed on under `copies`; null when it can. `own`: it is the maker's own work. */
 export function clashOf(inside: string, copies: string, own = false): Clash | null {
@@ -34,6 +37,7 @@ export function clashOf(inside: string, copies: string, own = false): Clash | nu
   if (terms.allMine) return 'all-mine'
   if (terms.noChanges) return 'no-changes'
   if (terms.noCommerce && !termsOf(copies).noCommerce) return 'no-commerce'
+  if (terms.credit && !termsOf(copies).credit) return 'needs-credit'
   if (terms.same && inside.replace(/-\d.*$/, '') !== copies.replace(/-\d.*$/, '')) return 'same-terms'
   return null
 }

@@ -153,7 +153,34 @@ function apply(draft: Pack, command: Command): void {
   }
 }
 
+/** Words that are asked for once: a wording of the game, and the field of the label that says the same. */
+const SAID_ONCE = [
+  { part: 'title-words', field: 'title' },
+  { part: 'tagline-words', field: 'short' },
+] as const
+
+const wordsOf = (pack: Pack, part: string): string => {
+  const content = pack.parts[part]
+  return content?.kind === 'wording' ? content.text : ''
+}
+
+/** The label follows the game's own words, until somebody has written something else on it. */
+function sayOnce(before: Pack, draft: Pack): void {
+  for (const { part, field } of SAID_ONCE) {
+    const [was, is] = [wordsOf(before, part), wordsOf(draft, part)]
+    const said = before.label[field]
+    if (was !== is && draft.label[field] === said && (said === '' || said === was)) draft.label[field] = is
+  }
+}
+
 /** The next pack, and the patches there and back (JSON-patch shaped, from mutative). The given pack stays as it is. */
 export function edit(pack: Pack, command: Command) {
-  return create(pack, (draft) => apply(draft as Pack, command), { enablePatches: true })
+  return create(
+    pack,
+    (draft) => {
+      apply(draft as Pack, command)
+      sayOnce(pack, draft as Pack)
+    },
+    { enablePatches: true },
+  )
 }

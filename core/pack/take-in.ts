@@ -1,4 +1,4 @@
-import { sniff, type Sniffed } from '../art/sniff'
+import { foreignKind, sniff, type Sniffed } from '../art/sniff'
 import { userError } from '../errors'
 import { isPicture, type AssetFacts, type Mime } from './asset'
 
@@ -35,6 +35,10 @@ export function mayDecode(bytes: Uint8Array): boolean {
 export function identify(name: string, bytes: Uint8Array, want: 'picture' | 'sound'): Sniffed {
   checkFileSize(name, bytes.length)
   const kind = sniff(bytes)
+  const foreign = kind === null ? foreignKind(bytes) : null
+  if (foreign !== null) throw userError('file-kind', `“${name}” is ${foreign.what}. ${foreign.then}`)
+  const cutShort = kind === null && bytes[0] === 0xff && bytes[1] === 0xd8
+  if (cutShort) throw broken(name)
   if (kind === null)
     throw userError('file-kind', `“${name}” is not ${KINDS[want]}, whatever its name says. Nothing was changed.`)
   if ((want === 'picture') !== isPicture(kind.mime))

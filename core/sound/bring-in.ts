@@ -9,6 +9,7 @@ import { makeEffect, type EffectRecipe } from './effect-maker'
 import { encodeForParcel, type SoundEncoders } from './encode'
 import { isOpus } from './kinds'
 import { durationOf, type Samples } from './samples'
+import { cutOff } from './size'
 import { readSoundTags, stripSoundTags } from './tags'
 import { encodeWav } from './wav'
 
@@ -19,6 +20,8 @@ export interface BroughtSound {
   files: Map<string, Uint8Array>
   originals: Record<string, AssetFacts>
   samples: Samples
+  /** Sentences to tell. */
+  told: string[]
 }
 
 /** Files that every browser plays as they are. */
@@ -48,15 +51,16 @@ export async function takeSound(
     }))
   const durationS = durationOf(samples)
   checkDuration(name, durationS)
-  const told = { author: tags.author, ...source }
-  const factsOf = (as: Mime, size: number): AssetFacts => newFacts(name, as, size, { durationS }, imported, told)
+  const credit = { author: tags.author, ...source }
+  const told = cutShort(name, bytes, mime, durationS)
+  const factsOf = (as: Mime, size: number): AssetFacts => newFacts(name, as, size, { durationS }, imported, credit)
   const plain = stripSoundTags(bytes, mime)
   // Music in MP3 has silence around it that opens its loop; everything else that is small already stays as it is.
   const keeps = plain !== null && playsAsIs(bytes, mime) && !(mime === 'audio/mpeg' && kind === 'music')
   const packed = keeps && mime !== 'audio/wav' ? null : await encodeForParcel(samples, encoders)
   if (keeps && (packed === null || plain.length <= packed.bytes.length)) {
     const hash = hashOf(plain)
-    return { hash, facts: factsOf(mime, plain.length), files: new Map([[hash, plain]]), originals: {}, samples }
+    return { hash, facts: factsOf(mime, plain.length), files: new Map([[hash, plain]]), originals: {}, samples, told }
   }
   const origin = plain ?? bytes
   const from = hashOf(origin)
@@ -70,7 +74,17 @@ export async function takeSound(
     ]),
     originals: { [from]: factsOf(mime, origin.length) },
     samples,
+    told,
   }
+}
+
+function cutShort(name: string, bytes: Uint8Array, mime: Mime, seconds: number): string[] {
+  const cut = mime === 'audio/mp4' ? null : cutOff(bytes, mime, seconds)
+  if (cut === null) return []
+  const whole = cut.toldS === null ? 'its end is missing' : `it says ${cut.toldS.toFixed(2)} s`
+  return [
+    `“${name}” is cut off at ${seconds.toFixed(2)} s (${whole}). What is there was taken; get the whole file again.`,
+  ]
 }
 
 const cannotHere = (name: string) =>
@@ -105,7 +119,7 @@ export async function takeEffect(
     imported,
     { author: 'Made with the effect maker', licence: 'CC0-1.0' },
   )
-  return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, samples }
+  return { hash, facts, files: new Map([[hash, bytes]]), originals: {}, samples, told: [] }
 }
 
 /** The file an edit starts from: the original where it can be opened again, else what was made of it. */

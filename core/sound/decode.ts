@@ -3,7 +3,7 @@ import type { Mime } from '../pack/asset'
 import { tooLong } from '../pack/take-in'
 import { isOpus } from './kinds'
 import type { Samples } from './samples'
-import { soundSize } from './size'
+import { isMonoMp3, soundSize } from './size'
 
 type Decoded = { channelData: Float32Array[]; sampleRate: number }
 interface Stream {
@@ -71,7 +71,8 @@ export async function decodeSound(bytes: Uint8Array, mime: Mime, name = 'This so
     channels.forEach((channel, i) => channel.set(piece[i] ?? piece[0]!, at))
     at += piece[0]!.length
   }
-  return whole({ channelData: channels, sampleRate })
+  const heard = mime === 'audio/mpeg' && isMonoMp3(bytes) ? channels.slice(0, 1) : channels
+  return whole({ channelData: heard, sampleRate })
 }
 
 function whole(decoded: Decoded): Samples {

@@ -116,3 +116,79 @@ export function soundSize(bytes: Uint8Array, mime: Mime): SoundSize | null {
       return null
   }
 }
+
+/** First frame's place in an MP3, past an ID3v2 tag (id3.org 2.4.0, 3.1); -1 for none. */
+function mp3Frame(bytes: Uint8Array): number {
+  let at = 0
+  if (ascii(bytes, 0, 3) === 'ID3' && bytes.length > 10)
+    at = 10 + ((bytes[6]! & 127) << 21) + ((bytes[7]! & 127) << 14) + ((bytes[8]! & 127) << 7) + (bytes[9]! & 127)
+  for (; at + 4 < bytes.length; at++) if (bytes[at] === 0xff && (bytes[at + 1]! & 0xe0) === 0xe0) return at
+  return -1
+}
+
+/** Whether an MP3 says that it has one channel (ISO 11172-3, 2.4.2.3): decoders give such a one twice. */
+export function isMonoMp3(bytes: Uint8Array): boolean {
+  const at = mp3Frame(bytes)
+  return at >= 0 && bytes[at + 3]! >> 6 === 3
+}
+
+/** Seconds an MP3 should run by the frames its first one counts (the Xing or Info head); null where it does not say. */
+function mp3Told(bytes: Uint8Array): number | null {
+  const at = mp3Frame(bytes)
+  if (at < 0 || at + 60 > bytes.length) return null
+  const version = (bytes[at + 1]! >> 3) & 3
+  const rates = [44100, 48000, 32000]
+  const rate = rates[(bytes[at + 2]! >> 2) & 3]
+  if (rate === undefined || version === 1) return null
+  const [sampleRate, frame] = version === 3 ? [rate, 1152] : [version === 2 ? rate / 2 : rate / 4, 576]
+  const mono = isMonoMp3(bytes)
+  const head = at + 4 + (version === 3 ? (mono ? 17 : 32) : mono ? 9 : 17)
+  if (!/^(Xing|Info)$/.test(ascii(bytes, head, 4)) || (bytes[head + 7]! & 1) === 0) return null
+  return (view(bytes).getUint32(head + 8) * frame) / sampleRate
+}
+
+/** A file says that it runs longer than there is of it. */
+export interface CutOff {
+  /** Seconds that it says; null where it only lacks its end. */
+  toldS: number | null
+}
+
+/** Seconds under which a difference is rounding, padding, or a head that counts a little off. */
+const SLACK_S = 0.12
+
+/** Whether a sound ends before its own end; `seconds` is what was decoded. Null for a whole one. */
+export function cutOff(bytes: Uint8Array, mime: Mime, seconds: number): CutOff | null {
+  const told = toldSeconds(bytes, mime)
+  if (told !== null && told - seconds > Math.max(SLACK_S, told * 0.02)) return { toldS: told }
+  if (mime !== 'audio/ogg') return null
+  // The last page says that it is the last (RFC 3533, 6, flag 4).
+  let last = -1
+  for (let at = 0; at + 27 <= bytes.length && ascii(bytes, at, 4) === 'OggS';) {
+    last = at
+    let body = 0
+    for (let i = 0; i < bytes[at + 26]!; i++) body += bytes[at + 27 + i] ?? 0
+    at += 27 + bytes[at + 26]! + body
+    if (at > bytes.length) return { toldS: null }
+  }
+  return last >= 0 && (bytes[last + 5]! & 4) === 0 ? { toldS: null } : null
+}
+
+function toldSeconds(bytes: Uint8Array, mime: Mime): number | null {
+  if (mime === 'audio/mpeg') return mp3Told(bytes)
+  if (mime === 'audio/flac') {
+    const size = flacSize(bytes)
+    return size === null || size.sampleRate === 0 ? null : size.frames / size.sampleRate
+  }
+  if (mime !== 'audio/wav') return null
+  const v = view(bytes)
+  let perSecond = 0
+  for (let at = 12; at + 8 <= bytes.length;) {
+    const size = v.getUint32(at + 4, true)
+    if (ascii(bytes, at, 4) === 'fmt ' && at + 20 <= bytes.length) perSecond = v.getUint32(at + 16, true)
+    // Written while it was recorded: the length was to come and never did.
+    if (ascii(bytes, at, 4) === 'data')
+      return perSecond === 0 || size === 0 || size >= 0x7fffffff ? null : size / perSecond
+    at += 8 + size + (size & 1)
+  }
+  return null
+}

@@ -10,6 +10,6 @@ export const workplace: Workplace = {
     if (pixels === null) throw new Error('cannot be decoded')
     return pixels
   },
-  encode: async (pixels) => encodePng(pixels),
+  encode: async (pixels) => ({ bytes: encodePng(pixels), mime: 'image/png' }),
   hash: async (bytes) => hashOf(bytes),
 }

@@ -72,7 +72,20 @@ function leave(): void {
   if (began > 0) count({ event: 'left', seconds: (performance.now() - began) / 1000, cause: '' })
   began = 0
 }
+/** A game that is scrolled out of sight does not go on by itself. */
+const freeze = (): void => frame.value?.contentWindow?.postMessage({ type: 'pack-post:freeze' }, '*')
+const inSight = ref(true)
+let watcher: IntersectionObserver | null = null
 onMounted(() => {
+  watcher = new IntersectionObserver(
+    ([entry]) => {
+      const seen = entry !== undefined && entry.intersectionRatio > 0.15
+      if (inSight.value && !seen) freeze()
+      inSight.value = seen
+    },
+    { threshold: [0, 0.15, 0.3] },
+  )
+  watcher.observe(frame.value!)
   window.addEventListener('message', hear)
   window.addEventListener('pagehide', leave)
   // A quick game asked before this page could hear: it is told unasked, once.
@@ -81,9 +94,20 @@ onMounted(() => {
 })
 onBeforeUnmount(() => {
   leave()
+  watcher?.disconnect()
   window.removeEventListener('message', hear)
   window.removeEventListener('pagehide', leave)
 })
+/** The whole screen for the game, turned the way it is drawn, where the browser can do either. */
+async function fill(): Promise<void> {
+  try {
+    await frame.value?.requestFullscreen()
+    await (screen.orientation as ScreenOrientation & { lock?: (to: string) => Promise<void> }).lock?.('landscape')
+  } catch {
+    // Some browsers fill the screen and do not turn it, or do neither: the game stays where it is.
+  }
+}
+defineExpose({ fill, inSight, toView: () => frame.value?.scrollIntoView({ block: 'start', behavior: 'smooth' }) })
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { VISIBILITIES, type Visibility } from '@core/label/label'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
+import { ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { usePosting } from '~/stores/posting'
 
@@ -9,7 +10,14 @@ const bench = useBench()
 const posting = usePosting()
 const options = VISIBILITIES.map((id) => ({ id, ...VISIBILITY_WORDS[id] }))
 
-async function choose(visibility: Visibility): Promise<void> {
+/** A game that can be played already is for everybody at once: that is asked. */
+const asking = ref(false)
+async function choose(visibility: Visibility, sure = false): Promise<void> {
+  const wider = visibility === 'public' && bench.pack!.label.visibility !== 'public'
+  if (posting.liveRecord !== null && wider && !sure) {
+    asking.value = true
+    return
+  }
   if (posting.liveRecord !== null) await posting.setVisibility(visibility)
   else await bench.act('Choose who can see it', { type: 'set-label', change: { visibility } })
 }
@@ -20,6 +28,7 @@ async function choose(visibility: Visibility): Promise<void> {
     :options="options"
     :model-value="bench.pack!.label.visibility"
     label="Who sees it"
-    @update:model-value="choose"
+    @update:model-value="choose($event)"
   />
+  <PostPublicSummary v-model="asking" @confirm="choose('public', true)" />
 </template>

@@ -22,6 +22,12 @@ const sets = computed(() => [
   ...drawer.icons.sets.value,
   { id: 'mine', name: `Mine ${drawer.mine.length}` },
 ])
+/** What there is, also where a set is only fetched when it is searched. */
+const counted = computed(() => {
+  const plain = drawer.query === '' && drawer.colour === '' && drawer.shape === ''
+  if (!plain || drawer.set !== 'all') return drawer.shown.length
+  return drawer.own + drawer.icons.sets.value.reduce((sum, set) => sum + set.pieces, 0)
+})
 const SHAPES = ['tall', 'wide', 'round', 'square']
 const {
   list: visible,
@@ -92,7 +98,7 @@ defineExpose({ focus: () => field.value?.focus() })
         </select>
       </div>
       <p class="count soft" role="status">
-        {{ drawer.shown.length.toLocaleString('en') }} pieces<label v-if="drawer.icons.isOneColour(drawer.set)" class="ink">, drawn in <input v-model="drawer.icons.ink.value" type="color" aria-label="Colour of the silhouettes" ></label>
+        {{ counted.toLocaleString('en') }} pieces<label v-if="drawer.icons.isOneColour(drawer.set)" class="ink">, drawn in <input v-model="drawer.icons.ink.value" type="color" aria-label="Colour of the silhouettes" ></label>
       </p>
     </div>
     <div v-bind="containerProps" class="pieces" data-testid="pieces">

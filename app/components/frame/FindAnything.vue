@@ -1,16 +1,28 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
+import { useCrisp } from '~/stores/crisp'
+import { useDesk } from '~/stores/desk'
+import { useWorkbench, type Tool } from '~/stores/workbench'
 
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
 const router = useRouter()
+const desks = useDesk()
+const workbench = useWorkbench()
+const crisp = useCrisp()
 const query = ref('')
+async function crispen(): Promise<void> {
+  await router.push(`/packs/${bench.pack?.id ?? ''}/bench`)
+  if (crisp.pixels === 0) await crisp.set(crisp.grid ?? 16)
+}
 const at = ref(0)
 
 interface Hit {
   name: string
   kind: string
+  /** Other words people use for it. */
+  also?: string
   go: () => unknown
 }
 
@@ -31,21 +43,78 @@ const all = computed((): Hit[] => {
     const words = content?.kind === 'wording' ? ` “${content.text.slice(0, 40)}”` : ''
     return [{ name: spec.name + words, kind: spec.content.kind, go: go() }, ...entries]
   })
+  const at = (path: string) => () => router.push(`${base}/${path}`)
+  const desk = (which: Parameters<typeof desks.show>[0]) => async () => {
+    await router.push(`${base}/bench`)
+    desks.show(which)
+  }
+  const art = (tool: Tool) => async () => {
+    await router.push(`${base}/bench`)
+    const first = (bench.template?.parts ?? []).find((spec) => spec.content.kind === 'sprite')
+    if (workbench.sprite === undefined && first !== undefined) bench.select(first.id)
+    workbench.show(tool)
+  }
   const places: Hit[] = [
-    { name: 'Swap parts', kind: 'stop', go: () => router.push(`${base}/bench`) },
-    { name: 'Label', kind: 'stop', go: () => router.push(`${base}/label`) },
-    { name: 'Check', kind: 'stop', go: () => router.push(`${base}/check`) },
-    { name: 'Post', kind: 'stop', go: () => router.push(`${base}/post`) },
-    { name: 'All packs and templates', kind: 'stop', go: () => router.push('/') },
-    { name: 'Undo', kind: 'act', go: () => bench.undo() },
-    { name: 'Redo', kind: 'act', go: () => bench.redo() },
+    { name: 'Swap parts', kind: 'stop', also: 'bench art sprites change replace', go: at('bench') },
+    { name: 'Label', kind: 'stop', also: 'title tags description name cover screenshot genre', go: at('label') },
+    { name: 'Age guide', kind: 'label', also: 'rating children kids violence band', go: at('label#label-age') },
+    {
+      name: 'Privacy and who can see it',
+      kind: 'label',
+      also: 'public private unlisted data tracking',
+      go: at('label#label-privacy'),
+    },
+    {
+      name: 'Copies',
+      kind: 'label',
+      also: 'licence license remix fork share terms rights',
+      go: at('label#label-copies'),
+    },
+    {
+      name: 'Check',
+      kind: 'stop',
+      also: 'errors problems findings test validate licence license credits',
+      go: at('check'),
+    },
+    { name: 'Post', kind: 'stop', also: 'publish upload share link send release online', go: at('post') },
+    {
+      name: 'Dry run',
+      kind: 'screen',
+      also: 'difficulty hard easy balance test bots too hard too easy',
+      go: desk('dry-run'),
+    },
+    {
+      name: 'All the words',
+      kind: 'screen',
+      also: 'text translate language spelling wording sheet',
+      go: desk('wording'),
+    },
+    { name: 'Mixing desk', kind: 'screen', also: 'volume loud quiet sounds balance', go: desk('mix') },
+    { name: 'Cut a sheet', kind: 'tool', also: 'slice sprite sheet strip frames split spritesheet', go: art('cut') },
+    {
+      name: 'Take out the backdrop',
+      kind: 'tool',
+      also: 'transparent white box background remove cut out',
+      go: art('clean'),
+    },
+    { name: 'Hit shape', kind: 'tool', also: 'hitbox collision touch box outline', go: art('touch') },
+    { name: 'Pivot and feet', kind: 'tool', also: 'origin anchor stand floating ground', go: art('stand') },
+    { name: 'Colours of a drawing', kind: 'tool', also: 'recolour tint palette hue', go: art('colour') },
+    { name: 'Size of a drawing', kind: 'tool', also: 'bigger smaller scale height', go: art('size') },
+    { name: 'Make the game crisp', kind: 'act', also: 'pixel art grid sharp blurry smooth pixels', go: crispen },
+    { name: 'All packs and templates', kind: 'stop', also: 'home new game', go: () => router.push('/') },
+    { name: 'Posted games', kind: 'stop', also: 'published keys delete withdraw', go: () => router.push('/posted') },
+    { name: 'Mail', kind: 'stop', also: 'letters reports messages', go: () => router.push('/mail') },
+    { name: 'Arcade', kind: 'stop', also: 'play others games', go: () => router.push('/arcade') },
+    { name: 'Undo', kind: 'act', also: 'back revert', go: () => bench.undo() },
+    { name: 'Redo', kind: 'act', also: 'again', go: () => bench.redo() },
   ]
   return [...places, ...parts]
 })
 const hits = computed(() => {
   const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
   return all.value
-    .filter((hit) => words.every((word) => `${hit.name} ${hit.kind}`.toLowerCase().includes(word)))
+    .filter((hit) => words.every((word) => `${hit.name} ${hit.kind} ${hit.also ?? ''}`.toLowerCase().includes(word)))
     .slice(0, 9)
 })
 watch(open, () => {

@@ -4,12 +4,12 @@ const forPlayers = useRoute().path.startsWith('/arcade')
 </script>
 
 <template>
-  <header class="band">
+  <header :class="['band', { players: forPlayers }]">
     <NuxtLink to="/" class="brand head"><FrameMark />Pack Post</NuxtLink>
     <nav>
       <slot />
-      <NuxtLink to="/posted">Posted games</NuxtLink>
-      <NuxtLink to="/mail">Mail<LazyFrameUnread v-if="!forPlayers" /></NuxtLink>
+      <NuxtLink to="/posted" class="maker">Posted games</NuxtLink>
+      <NuxtLink to="/mail" class="maker">Mail<LazyFrameUnread v-if="!forPlayers" /></NuxtLink>
       <NuxtLink to="/arcade">Arcade</NuxtLink>
       <FrameDeskSwitch />
     </nav>
@@ -38,13 +38,29 @@ nav {
   gap: 26px;
   font-weight: 700;
 }
-@media (max-width: 560px) {
+@media (max-width: 640px) {
   nav {
-    gap: 14px;
+    gap: 4px;
   }
-  .brand {
+  nav a {
+    min-height: 44px;
+    display: inline-flex;
+    align-items: center;
+    padding: 0 6px;
+    font-size: 14px;
+  }
+  /* Who came to play finds what belongs to makers on the home page. */
+  .players .maker {
+    display: none;
+  }
+  .band:not(.players) .brand {
     font-size: 0;
     gap: 0;
+  }
+}
+@media (max-height: 500px) and (orientation: landscape) {
+  .players {
+    display: none;
   }
 }
 nav a {

@@ -7,6 +7,8 @@ import type { PackRow } from '~/stores/library'
 const { row, template } = defineProps<{ row: PackRow; template: Template }>()
 defineEmits<{ save: []; remove: [] }>()
 const pack = computed(() => row.pack)
+/** One of ours, to look at and to take apart. */
+const sample = computed(() => pack.value.id.startsWith('demo-'))
 const counted = computed(() => template.parts.filter((spec) => !spec.fineAsIs))
 const yours = computed(() => counted.value.filter((spec) => pack.value.parts[spec.id] !== undefined).length)
 const last = computed(() => pack.value.postings.at(-1))
@@ -27,7 +29,10 @@ const cover = computed(() => {
           <BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" />
         </div>
         <h3 class="title">{{ titleOf(pack, template) }}</h3>
-        <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
+        <p class="soft line">
+          <span v-if="sample" class="sample">sample</span>{{ template.name }} · {{ yours }} of
+          {{ counted.length }} parts are yours
+        </p>
       </BitsStamp>
     </NuxtLink>
     <BitsPostmark :word="state.replaceAll('-', ' ')" :tone="tone" class="mark" />
@@ -44,6 +49,12 @@ const cover = computed(() => {
 </template>
 
 <style scoped>
+.sample {
+  border: 1.5px solid var(--kraft);
+  border-radius: 9px;
+  padding: 0 7px;
+  margin-right: 7px;
+}
 .pack {
   position: relative;
   width: 232px;

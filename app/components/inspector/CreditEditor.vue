@@ -1,21 +1,26 @@
 <script setup lang="ts">
-import { COMMON_LICENCES, isSpdxId, LICENCE_IDS } from '@core/label/licences'
+import { COMMON_LICENCES, isSpdxId, LICENCE_IDS, PLAIN_LICENCES, plainLicence } from '@core/label/licences'
 import type { Source } from '@core/pack/asset'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 
-/** Who made a file, on which terms, and where it came from. */
-const { hash } = defineProps<{ hash: string }>()
+/** Who made a file, on which terms in plain words, and where it came from; for one file or several at once. */
+const { hashes } = defineProps<{ hashes: readonly string[] }>()
 const bench = useBench()
-const source = computed(() => bench.pack?.assets[hash]?.source)
-const plain = computed(() => {
+const source = computed(() => bench.pack?.assets[hashes[0] ?? '']?.source)
+const more = ref(false)
+const chosen = computed(() => plainLicence(source.value?.licence ?? ''))
+const exact = computed(() => {
   const id = source.value?.licence ?? ''
   if (id !== '' && !isSpdxId(id)) return 'Not an SPDX id: choose one from the list'
   return COMMON_LICENCES.find((one) => one.id === id)?.plain ?? ''
 })
+const options = PLAIN_LICENCES.map(({ id, name, means }) => ({ id: id === '' ? 'none' : id, name, means }))
 
 function set(change: Partial<Source>): void {
-  void bench.act('Credit a file', { type: 'set-source', asset: hash, source: change }, { mark: `credit:${hash}` })
+  const name = hashes.length === 1 ? 'Credit a file' : `Credit ${hashes.length} files`
+  const commands = hashes.map((asset) => ({ type: 'set-source' as const, asset, source: change }))
+  void bench.act(name, { type: 'all', commands }, { mark: `credit:${hashes.join()}` })
 }
 </script>
 
@@ -23,8 +28,19 @@ function set(change: Partial<Source>): void {
   <div v-if="source" class="credit">
     <hr class="fold" />
     <h3>
-      Credit <span class="soft mono">{{ source.file }}</span>
+      Credit
+      <span class="soft mono">{{ hashes.length === 1 ? source.file : `${hashes.length} files` }}</span>
     </h3>
+    <BitsChoiceRow
+      :model-value="chosen === undefined ? null : chosen.id === '' ? 'none' : chosen.id"
+      :options="options.map(({ id, name }) => ({ id, name }))"
+      label="Who may use it"
+      @update:model-value="set({ licence: $event === 'none' ? '' : $event })"
+    />
+    <p class="soft" role="status">
+      {{ chosen?.means ?? `On the terms of ${source.licence}.` }}
+      <template v-if="chosen && chosen.id !== source.licence">Exactly: {{ source.licence }}.</template>
+    </p>
     <v-text-field
       :model-value="source.author"
       label="Made by (a made-up name is fine)"
@@ -32,28 +48,31 @@ function set(change: Partial<Source>): void {
       @update:model-value="set({ author: $event })"
       @blur="bench.seal()"
     />
-    <v-combobox
-      :model-value="source.licence"
-      :items="LICENCE_IDS"
-      label="Licence (SPDX id)"
-      :hint="plain"
-      persistent-hint
-      maxlength="60"
-      @update:model-value="
-        set({
-          licence: String($event ?? '')
-            .trim()
-            .slice(0, 60),
-        })
-      "
-    />
-    <v-text-field
-      :model-value="source.link"
-      label="Where from (link)"
-      maxlength="500"
-      @update:model-value="set({ link: $event })"
-      @blur="bench.seal()"
-    />
+    <button class="link" :aria-expanded="more" @click="more = !more">More: exact licence, where from</button>
+    <template v-if="more">
+      <v-combobox
+        :model-value="source.licence"
+        :items="LICENCE_IDS"
+        label="Licence (SPDX id)"
+        :hint="exact"
+        persistent-hint
+        maxlength="60"
+        @update:model-value="
+          set({
+            licence: String($event ?? '')
+              .trim()
+              .slice(0, 60),
+          })
+        "
+      />
+      <v-text-field
+        :model-value="source.link"
+        label="Where from (link)"
+        maxlength="500"
+        @update:model-value="set({ link: $event })"
+        @blur="bench.seal()"
+      />
+    </template>
   </div>
 </template>
 
@@ -61,6 +80,9 @@ function set(change: Partial<Source>): void {
 .credit {
   display: grid;
   gap: 8px;
+}
+.credit .link {
+  justify-self: start;
 }
 .credit h3 .mono {
   font-weight: 400;

@@ -153,7 +153,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
       <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />
       <hr class="fold" />
       <InspectorUsesList :spec="spec" />
-      <InspectorCreditEditor v-for="hash in credited" :key="hash" :hash="hash" />
+      <InspectorCreditEditor v-for="hash in credited" :key="hash" :hashes="[hash]" />
     </template>
   </section>
 </template>

@@ -133,7 +133,7 @@ watch(
       :min="0"
       :max="60"
       :step="2"
-      :shown="`${Math.round((content.blur ?? 0) * 100)} cm`"
+      :shown="(content.blur ?? 0) === 0 ? 'sharp' : `${Math.round((content.blur ?? 0) * 100)} cm soft`"
       @set="set('Soften the picture', { blur: $event / 100 }, 'blur')"
       @end="bench.seal()"
     />

@@ -40,7 +40,7 @@ const canSuggest = computed(() => TOPICS.some((topic) => age.answers[topic] === 
         <template v-else>
           <p>
             <b>{{ BAND_NAMES[age.result.band] }}</b>{{
-              age.result.reasons.length === 0 ? ': nothing lifts it.' : ', because:'
+              age.result.reasons.length === 0 ? ': no answer asks for more.' : ', because:'
             }}
           </p>
           <ul v-if="age.result.reasons.length > 0">

@@ -38,6 +38,7 @@ const CLASH = {
   'no-commerce': 'may not earn money',
   'same-terms': 'must stay on its own terms',
   'all-mine': 'belongs to somebody who gave no licence',
+  'needs-credit': 'needs its maker named, which these terms do not ask for',
 }
 const clash = computed(() => {
   const hit = inside.value.find((one) => clashOf(one.licence, copies.value.licence, one.own) !== null)
@@ -51,7 +52,9 @@ const percent = (share: number) => Math.round(share * 100)
 const set = (change: Partial<typeof copies.value>) =>
   void bench.act('Choose the copy terms', { type: 'set-label', change: { copies: { ...copies.value, ...change } } })
 function allow(on: boolean): void {
-  set({ allowed: on, licence: copies.value.licence || freest.value || COPY_TERMS[0]! })
+  const { licence } = copies.value
+  const fits = licence !== '' && inside.value.every((one) => clashOf(one.licence, licence, one.own) === null)
+  set({ allowed: on, licence: fits ? licence : (freest.value ?? COPY_TERMS[0]!) })
 }
 </script>
 
@@ -76,7 +79,9 @@ function allow(on: boolean): void {
           data-testid="copies-licence"
           @change="set({ licence: ($event.target as HTMLSelectElement).value })"
         >
-          <option v-for="one in options" :key="one.id" :value="one.id">{{ one.name }}</option>
+          <option v-for="one in options" :key="one.id" :value="one.id" :disabled="one.clash !== undefined">
+            {{ one.name }}{{ one.clash === undefined ? '' : ` (not with “${one.clash.name}” inside)` }}
+          </option>
         </select>
         <span class="soft">{{ plainOf(copies.licence) }}</span></label
       >

@@ -15,7 +15,7 @@ async function keep(): Promise<void> {
 <template>
   <v-menu :close-on-content-click="false">
     <template #activator="{ props }">
-      <v-btn v-bind="props" variant="outlined" size="small" data-testid="presets">As I always say it</v-btn>
+      <v-btn v-bind="props" variant="outlined" size="small" data-testid="presets">My usual words</v-btn>
     </template>
     <div class="menu">
       <p class="soft">Author, tags, who sees it, privacy and copy terms, for all your labels.</p>

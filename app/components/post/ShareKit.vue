@@ -17,7 +17,7 @@ const path = computed(() => record.link || `/arcade/${record.postcode.toLowerCas
 const link = computed(() => record.host + path.value)
 const embed = computed(
   () =>
-    `<iframe src="${record.host}${path.value.replace('/arcade/', '/arcade/embed/')}" width="${width.value}" height="${Math.round((width.value * 5) / 8)}" style="border:0" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
+    `<iframe src="${record.host}${path.value.replace('/arcade/', '/arcade/embed/')}" style="border:0;width:100%;max-width:${width.value}px;aspect-ratio:16/10" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
 )
 const width = ref(800)
 const text = computed(() => `${bench.pack!.label.title}: ${bench.pack!.label.short} ${link.value}`)
@@ -50,6 +50,12 @@ async function saveCover(): Promise<void> {
   if (bytes !== null && cover !== null)
     download(bytes, `${word.value}-cover.${EXTENSIONS[bench.facts(cover)?.mime ?? 'image/png']}`, 'image/png')
 }
+const canShare = typeof navigator.share === 'function'
+async function share(): Promise<void> {
+  const { title, short } = bench.pack!.label
+  await navigator.share({ title, text: short, url: link.value }).catch(() => undefined)
+}
+const print = (): void => window.print()
 const rows = computed(() => [
   { name: 'Link', value: link.value },
   { name: 'Embed', value: embed.value },
@@ -88,9 +94,9 @@ const rows = computed(() => [
       >
     </div>
     <label class="size"
-      >Embed width
+      >Embed, at most
       <input v-model.number="width" type="number" min="240" max="1920" step="20" aria-label="Embed width" />
-      <span class="mono soft">{{ width }} × {{ Math.round((width * 5) / 8) }} px</span></label
+      <span class="soft">px wide; narrower pages get it narrower</span></label
     >
     <div class="link-look">
       <div class="small"><BitsPictureView v-if="bench.pack!.label.cover" :asset="bench.pack!.label.cover" /></div>
@@ -106,8 +112,21 @@ const rows = computed(() => [
       <v-btn variant="outlined" @click="download(qr, `${word}-qr.svg`, 'image/svg+xml')">QR as SVG</v-btn>
       <v-btn variant="outlined" @click="savePng">QR as PNG</v-btn>
       <v-btn v-if="bench.pack!.label.cover" variant="outlined" @click="saveCover">Cover</v-btn>
+      <v-btn variant="outlined" data-testid="print-sheet" @click="print">Print a sheet</v-btn>
+      <v-btn v-if="canShare" variant="outlined" data-testid="share-sheet" @click="share">Share…</v-btn>
       <a :href="link" target="_blank" class="link">Open it</a>
     </div>
+    <!-- Only on paper: what is stuck to a door. -->
+    <Teleport to="body">
+      <div class="paper-sheet">
+        <h1>{{ bench.pack!.label.title }}</h1>
+        <p>{{ bench.pack!.label.short }}</p>
+        <!-- eslint-disable-next-line vue/no-v-html -- the SVG is drawn here from the link, by the QR package -->
+        <div class="paper-qr" v-html="qr" />
+        <p class="paper-code">{{ record.postcode }}</p>
+        <p>{{ link }}</p>
+      </div>
+    </Teleport>
   </section>
 </template>
 
@@ -189,5 +208,33 @@ input {
   background: var(--sun-wash);
   padding: 8px 10px;
   border-radius: 4px;
+}
+</style>
+
+<style>
+.paper-sheet {
+  display: none;
+}
+@media print {
+  body > *:not(.paper-sheet) {
+    display: none !important;
+  }
+  body > .paper-sheet {
+    display: block;
+    text-align: center;
+    padding: 20mm;
+    color: #000;
+    background: #fff;
+  }
+  .paper-sheet h1 {
+    font-size: 40pt;
+  }
+  .paper-sheet .paper-qr svg {
+    width: 80mm;
+    height: 80mm;
+  }
+  .paper-sheet .paper-code {
+    font: 700 36pt monospace;
+  }
 }
 </style>

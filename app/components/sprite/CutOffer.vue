@@ -27,7 +27,7 @@ const told = computed(() => {
 </script>
 
 <template>
-  <div v-if="finding" :class="['offer', { compact }]" role="status" data-testid="cut-offer">
+  <div v-if="finding" :class="['band', { compact }]" role="status" data-testid="cut-offer">
     <div class="words">
       <b
         >Looks like {{ fact('count') }} pictures of <span class="mono">{{ fact('w') }} × {{ fact('h') }}</span> px. Cut
@@ -39,14 +39,21 @@ const told = computed(() => {
         >
       </span>
     </div>
-    <v-btn color="primary" @click="check.fix(finding)">Cut into {{ fact('count') }}</v-btn>
-    <v-btn v-if="compact" variant="outlined" @click="at.show('cut')">Look at the cut</v-btn>
-    <v-btn variant="outlined" @click="check.keepAsIs(finding, 'It is one picture.')">Leave it whole</v-btn>
+    <v-btn color="primary" :size="compact ? 'small' : undefined" @click="check.fix(finding)"
+      >Cut into {{ fact('count') }}</v-btn
+    >
+    <v-btn v-if="compact" variant="outlined" size="small" @click="at.show('cut')">Look at the cut</v-btn>
+    <v-btn
+      variant="outlined"
+      :size="compact ? 'small' : undefined"
+      @click="check.keepAsIs(finding, 'It is one picture.')"
+      >Leave it whole</v-btn
+    >
   </div>
 </template>
 
 <style scoped>
-.offer {
+.band {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -54,8 +61,14 @@ const told = computed(() => {
   padding: 10px 16px;
   background: var(--sun-wash);
 }
+.compact {
+  padding: 6px 10px;
+  gap: 6px;
+  border-radius: 4px;
+}
 .words {
-  flex: 1 1 260px;
+  flex: 1 1 220px;
+  text-align: left;
   display: flex;
   flex-direction: column;
 }

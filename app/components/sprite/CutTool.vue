@@ -15,8 +15,8 @@ const shapes = useShapes()
 const said = ref('')
 const by = ref<'count' | 'size'>('count')
 const WAYS = [
-  { id: 'count', name: 'Columns and rows' },
-  { id: 'size', name: 'Cell size in px' },
+  { id: 'count', name: 'By number' },
+  { id: 'size', name: 'By size in px' },
 ] as const
 const facts = computed(() => (at.frame === undefined ? undefined : bench.facts(at.frame.asset)))
 const width = computed(() => facts.value?.width ?? 1)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sparedBy } from '@core/art/crispness'
 import { computed, ref, watch } from 'vue'
 import { useCrisp } from '~/stores/crisp'
 
@@ -27,9 +28,12 @@ const valid = computed(() => Number.isInteger(wanted.value) && wanted.value >= 8
       <p class="soft">
         {{
           crisp.pixels > 0
-            ? `Every drawing sits on a grid of ${crisp.pixels} px a metre, enlarged by whole numbers.`
+            ? `Every drawing sits on a grid of ${crisp.pixels} px a metre, enlarged by whole numbers. Bars in the game’s own colour stand where a screen has room for no whole number more.`
             : 'Off: drawings are smooth and stand anywhere.'
         }}
+      </p>
+      <p v-if="valid" class="soft">
+        With {{ wanted }} px a metre usual screens leave {{ Math.round(sparedBy(wanted) * 100) }} % to bars.
       </p>
       <v-text-field v-model.number="wanted" type="number" label="px a metre" min="8" max="48" />
       <div class="acts">

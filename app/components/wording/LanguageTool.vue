@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { LANGUAGE_TAG } from '@core/pack/content'
+import { STANDARD_LANGUAGES } from '@core/wording/standard'
 import { isRightToLeft } from '@core/game/languages'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -62,7 +63,7 @@ async function add(raw: string): Promise<void> {
   await at.addLanguage(tag, nameOf(tag))
 }
 async function main(tag: string): Promise<void> {
-  await bench.act(`The words are ${nameOf(tag)}`, { type: 'set-main-language', tag, name: nameOf(tag) })
+  await at.setMainLanguage(tag, nameOf(tag))
 }
 const done = (words: Record<string, string>) => at.texts.filter((one) => (words[one.key] ?? '').trim() !== '').length
 </script>
@@ -104,6 +105,10 @@ const done = (words: Record<string, string>) => at.texts.filter((one) => (words[
     <v-text-field v-model="typed" label="or its tag, like pt-BR" maxlength="35" />
     <v-btn variant="outlined" type="submit" :disabled="typed.trim() === ''">Add</v-btn>
   </form>
+  <p class="soft">
+    Buttons, keys and counts come translated into {{ STANDARD_LANGUAGES.length + 1 }} languages, by us; change them like
+    any other.
+  </p>
   <p class="soft">Players see the language their browser asks for, and can switch under Options.</p>
 </template>
 

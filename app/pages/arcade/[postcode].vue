@@ -2,7 +2,7 @@
 import { BAND_NAMES } from '@core/label/age-guide'
 import { CATEGORY_NAMES, DEVICE_NAMES, SEASON_NAMES } from '@core/label/label'
 import { GameView, REPORT_NAMES, REPORT_REASONS, type EndedMessage, type ScoreTicket } from '@core/posting/protocol'
-import { computed, shallowRef } from 'vue'
+import { computed, shallowRef, useTemplateRef } from 'vue'
 import type * as z from 'zod'
 import { readAnswer } from '~/composables/read-answer'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
@@ -15,6 +15,7 @@ const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(St
 const game = computed(() => readAnswer(GameView, data.value))
 const here = computed(() => `${origin}${game.value?.link ?? '/arcade'}`)
 const thanks = computed(() => String(route.query['thanks'] ?? ''))
+const frame = useTemplateRef<{ inSight: boolean; fill: () => void; toView: () => void }>('frame')
 const play = shallowRef<z.infer<typeof EndedMessage> | null>(null)
 const ticket = shallowRef<ScoreTicket | null>(null)
 const picture = (file: string) => `${game.value?.playUrl ?? ''}${file}`
@@ -83,7 +84,10 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
   <div>
     <FrameHomeBand />
     <main v-if="game" class="page">
-      <div class="stage"><ArcadeGameFrame :game="game" @ended="ended" /></div>
+      <div class="stage"><ArcadeGameFrame ref="frame" :game="game" @ended="ended" /></div>
+      <ClientOnly
+        ><ArcadePhoneRow :game="game" :in-sight="frame?.inSight ?? true" @fill="frame?.fill()" @back="frame?.toView()"
+      /></ClientOnly>
       <div class="about">
         <section>
           <p v-if="thanks" class="mine" role="status">
@@ -138,7 +142,7 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
           <p v-if="game.mine" class="mine">
             <b>{{ VISIBILITY_WORDS[game.visibility].name }}.</b> {{ VISIBILITY_WORDS[game.visibility].means }}
           </p>
-          <p class="mono postcode">{{ game.postcode }}</p>
+          <ArcadeShareCard :game="game" :link="here" />
           <p>
             <b class="age-band">{{ BAND_NAMES[game.band] }}</b>
           </p>
@@ -293,10 +297,6 @@ h2 {
   font-size: 15.5px;
   margin: 14px 0 4px;
 }
-.postcode {
-  font-size: 21px;
-  font-weight: 700;
-}
 .mine {
   background: var(--sun-wash);
   padding: 8px 12px;
@@ -309,13 +309,48 @@ h2 {
   gap: 12px;
 }
 @media (max-width: 720px) {
+  .page {
+    padding: 0 0 40px;
+  }
+  .about {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0;
+  }
+}
+/* Upright in a hand: the whole width, and the thumbs' row below the stage. */
+@media (pointer: coarse) and (orientation: portrait) {
   .stage {
     width: 100%;
     aspect-ratio: auto;
-    height: 72vh;
+    height: calc(62.5vw + 116px);
   }
-  .about {
-    grid-template-columns: 1fr;
+}
+/* Turned: nothing but the game. The words are a scroll away. */
+@media (max-height: 500px) and (orientation: landscape) {
+  .page {
+    padding: 0 0 40px;
+    max-width: none;
+  }
+  .stage {
+    width: 100%;
+    aspect-ratio: auto;
+    height: 100svh;
+  }
+}
+.tags a,
+summary {
+  min-height: 32px;
+  display: inline-flex;
+  align-items: center;
+}
+@media (pointer: coarse) {
+  .tags a,
+  .ways a,
+  summary,
+  .send {
+    min-height: 44px;
+    display: inline-flex;
+    align-items: center;
   }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BANDS, BAND_NAMES } from '@core/label/age-guide'
+import { BANDS, BAND_NAMES, PLACES } from '@core/label/age-guide'
 import { CATEGORIES, CATEGORY_NAMES, DEVICES, DEVICE_NAMES } from '@core/label/label'
 import { ListQuery, SORT_NAMES, SORTS } from '@core/posting/list'
 import { readPostcode } from '@core/posting/postcode'
@@ -22,9 +22,11 @@ const wrong = ref(route.query['wrong'] === 'postcode')
 useSeoMeta({ title: 'Arcade · Pack Post', description: 'Small games people made and posted.' })
 useHead({ link: [{ rel: 'alternate', type: 'application/atom+xml', href: '/arcade/feed.atom', title: 'New games' }] })
 
+/** Which bands the list has when nobody asks for another. */
+const FRONT = PLACES.find((place) => place.id === 'front')!
 const SELECTS = [
   { name: 'category', all: 'Any kind', options: CATEGORIES.map((id) => [id, CATEGORY_NAMES[id]] as const) },
-  { name: 'band', all: 'Front list', options: BANDS.map((id) => [id, BAND_NAMES[id]] as const) },
+  { name: 'band', all: `Ages up to ${FRONT.upTo}`, options: BANDS.map((id) => [id, BAND_NAMES[id]] as const) },
   { name: 'device', all: 'Any device', options: DEVICES.map((id) => [id, DEVICE_NAMES[id]] as const) },
   { name: 'sort', all: 'Order', options: SORTS.map((id) => [id, SORT_NAMES[id]] as const) },
 ] as const

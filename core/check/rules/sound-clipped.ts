@@ -11,7 +11,10 @@ export const soundClipped: Rule = {
   reads: (ctx, { part }) => ctx.pack.parts[part!],
   async run(ctx, { part }) {
     const { spec, content } = ownParts(ctx, 'sound', 'music').find((one) => one.spec.id === part)!
-    const samples = content.asset === null ? null : await ctx.samples(content.asset)
+    // What was recorded too loud: packing it again rounds the cut tops, and does not bring them back.
+    const origin = content.asset === null ? undefined : ctx.pack.assets[content.asset]?.madeFrom
+    const first = origin === undefined ? null : await ctx.samples(origin)
+    const samples = first ?? (content.asset === null ? null : await ctx.samples(content.asset))
     if (content.asset === null || samples === null) return []
     const { clippedShare } = measure(samples)
     if (clippedShare <= LIMITS.clippedShare) return []

@@ -356,4 +356,4 @@ function values(state: Updraft, setup: Setup): Record<string, number> {
   return { score: state.score, goal: dial(setup, 'goal'), lives: state.lives }
 }
 
-export const updraft: Rules<Updraft> = { id: 'updraft', start, step, draw, facts, values, ending }
+export const updraft: Rules<Updraft> = { id: 'updraft', pads: ['up'], start, step, draw, facts, values, ending }

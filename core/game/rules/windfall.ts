@@ -318,4 +318,13 @@ function values(state: Windfall, setup: Setup): Record<string, number> {
   }
 }
 
-export const windfall: Rules<Windfall> = { id: 'windfall', start, step, draw, facts, values, ending }
+export const windfall: Rules<Windfall> = {
+  id: 'windfall',
+  pads: ['left', 'right'],
+  start,
+  step,
+  draw,
+  facts,
+  values,
+  ending,
+}

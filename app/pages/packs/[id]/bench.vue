@@ -176,6 +176,7 @@ function ready(made: Stage): void {
         @show="stage?.showPart($event)"
       />
     </div>
+    <BenchWorking class="busy" />
     <Drawer v-show="!covered" ref="drawer" />
     <BenchManySheet />
   </main>
@@ -257,6 +258,14 @@ function ready(made: Stage): void {
   display: flex;
   justify-content: center;
   gap: 14px;
+}
+.busy {
+  position: fixed;
+  left: 50%;
+  bottom: 150px;
+  width: 420px;
+  transform: translateX(-50%);
+  z-index: 5;
 }
 .before {
   text-align: center;

@@ -15,6 +15,9 @@ const desk = useDesk()
 const fixing = ref('')
 const RANK = { must: 0, should: 1, know: 2 }
 
+/** Told together, further down. */
+const APART = new Set(['still-template', 'source-unknown'])
+
 interface Group {
   key: string
   name: string
@@ -24,7 +27,7 @@ interface Group {
 const groups = computed(() => {
   const found = new Map<string, Group>()
   for (const finding of check.findings) {
-    if (finding.rule === 'still-template' || finding.kept !== undefined) continue
+    if (APART.has(finding.rule) || finding.kept !== undefined) continue
     const { part, field } = finding.subject
     const key = part ?? (field === undefined ? 'parcel' : 'label')
     const name =
@@ -38,6 +41,10 @@ const groups = computed(() => {
 })
 const placeholders = computed(() =>
   check.findings.filter((one) => one.rule === 'still-template' && one.kept === undefined),
+)
+/** Files without maker or licence: one row for all of them. */
+const uncredited = computed(() =>
+  check.findings.filter((one) => one.rule === 'source-unknown' && one.kept === undefined),
 )
 const others = computed(() => check.findings.filter((one) => one.severity !== 'must' && one.kept === undefined).length)
 
@@ -128,6 +135,27 @@ const entryName = (finding: Finding): string => {
           <li v-for="(one, i) in check.fixedAll" :key="i">{{ one }}</li>
         </ul>
       </div>
+      <section v-if="uncredited.length > 0" data-testid="uncredited">
+        <h2 class="group">Credits</h2>
+        <article class="finding should credits" data-rule="source-unknown">
+          <div class="said">
+            <p>
+              <b
+                >{{ uncredited.length }} {{ uncredited.length === 1 ? 'file has' : 'files have' }} no maker or licence
+                yet.</b
+              >
+              Nobody can be thanked for them, or asked.
+            </p>
+            <details :open="uncredited.length === 1">
+              <summary>Say it here</summary>
+              <InspectorCreditEditor :hashes="uncredited.map((one) => one.subject.asset!)" />
+            </details>
+            <NuxtLink class="link" :to="`/packs/${bench.pack!.id}/label#label-credits`"
+              >One by one on the label</NuxtLink
+            >
+          </div>
+        </article>
+      </section>
       <section v-for="group in groups" :key="group.key">
         <h2 class="group">{{ group.name }}</h2>
         <article

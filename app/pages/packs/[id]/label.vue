@@ -290,9 +290,13 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
             {{ line.what }}: <b>{{ line.author || 'author not known' }}</b>, {{ line.licence || 'licence not known' }}
           </li>
         </ul>
-        <details v-if="ownAssets.length > 0" :open="unknown.length > 0 && unknown.length < 4">
-          <summary>{{ ownAssets.length }} files, one by one</summary>
-          <InspectorCreditEditor v-for="[hash] in ownAssets" :key="hash" :hash="hash" />
+        <template v-if="unknown.length > 1">
+          <p>{{ unknown.length }} files have no maker or licence yet. Say it for all of them, or one by one below.</p>
+          <InspectorCreditEditor :hashes="unknown.map(([hash]) => hash)" data-testid="credit-all" />
+        </template>
+        <details v-if="ownAssets.length > 0" :open="unknown.length === 1">
+          <summary>{{ ownAssets.length }} {{ ownAssets.length === 1 ? 'file' : 'files' }}, one by one</summary>
+          <InspectorCreditEditor v-for="[hash] in ownAssets" :key="hash" :hashes="[hash]" />
         </details>
       </LabelRow>
       <LabelRow id="copies" name="Copies" hint="and how much is yours">

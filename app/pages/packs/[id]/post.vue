@@ -26,6 +26,9 @@ const changes = computed(() =>
 const proposal = computed(() => proposeNote(bench.template!, changes.value))
 const busy = computed(() => posting.phase !== 'idle')
 const returned = computed(() => shown.value?.state === 'returned')
+const openPoints = computed(
+  () => check.findings.filter((one) => one.severity === 'should' && one.kept === undefined).length,
+)
 const kept = computed(() => Object.keys(bench.pack!.kept).length)
 const AS = [
   { id: 'release' as const, name: 'A new release', means: 'The link stays; players find the new one there.' },
@@ -64,6 +67,12 @@ watch(
   { immediate: true },
 )
 
+/** Asked once for each game: then everybody can see it, and what is open is known. */
+const asking = ref(false)
+function ask(): void {
+  if (visibility.value === 'public' && posting.liveRecord?.visibility !== 'public') asking.value = true
+  else post()
+}
 function post(): void {
   if (goLive.value === null) return
   void posting.post({
@@ -159,7 +168,7 @@ function post(): void {
               size="large"
               :disabled="busy || goLive === null || check.must.length > 0 || check.state !== 'done'"
               data-testid="post-it"
-              @click="post"
+              @click="ask"
               ><BitsIcon name="post" />{{ returned ? 'Post it again' : 'Post it' }}</v-btn
             >
             <v-btn v-if="posting.phase === 'sending'" variant="outlined" data-testid="pause" @click="posting.pause"
@@ -173,7 +182,13 @@ function post(): void {
             <span v-else-if="check.must.length > 0" class="soft"
               >{{ verdict(check.findings) }}. <NuxtLink :to="`/packs/${bench.pack!.id}/check`">Look</NuxtLink></span
             >
-            <span v-else class="soft">{{ check.state === 'done' ? 'Checked, nothing to fix' : 'Checking…' }}</span>
+            <span v-else class="soft">{{
+              check.state !== 'done'
+                ? 'Checking…'
+                : openPoints === 0
+                  ? 'Checked, nothing to fix'
+                  : `Checked: nothing must be fixed, ${openPoints} worth a look`
+            }}</span>
           </div>
           <p v-if="posting.pending" class="pending" data-testid="pending">
             An upload of {{ (posting.pending.bytes / 1e6).toFixed(2) }} MB was broken off when the page was closed.
@@ -188,6 +203,7 @@ function post(): void {
           <p v-if="posting.trouble" class="trouble" role="alert">{{ posting.trouble }}</p>
         </div>
       </section>
+      <PostPublicSummary v-model="asking" @confirm="post" />
       <PostTracking v-if="shown" :view="shown" />
       <PostLetter v-if="shown && shown.state === 'returned'" :view="shown" />
       <PostReleases v-if="bench.pack!.postings.length > 0" />
