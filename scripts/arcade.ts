@@ -1,6 +1,8 @@
 // `npm run arcade -- …`: the keeper's side of an arcade, also while it serves.
 import { resolve } from 'node:path'
+import { existsSync, readFileSync } from 'node:fs'
 import { Command } from 'commander'
+import * as z from 'zod'
 import { openArcade, type Arcade } from '../server/arcade/arcade'
 import { backup, check, restore } from '../server/arcade/backup'
 import {
@@ -15,9 +17,12 @@ import {
   shutOut,
   takeDown,
 } from '../server/arcade/keeper'
+import { readGame, removeGame } from '../server/arcade/games'
+import { keptIn } from './samples-file'
 import { holdFolder } from '../server/arcade/lock'
 import { settingsOf } from '../server/arcade/settings'
 
+const Samples = z.object({ games: z.array(z.string()) })
 const say = (text = ''): void => void process.stdout.write(`${text}\n`)
 const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`
 
@@ -40,6 +45,22 @@ const program = new Command('npm run arcade --')
   )
   .showHelpAfterError()
 
+program
+  .command('samples')
+  .description('the sample games a new arcade begins with')
+  .option('--take-out', 'takes them out for good')
+  .action(({ takeOut }: { takeOut?: boolean }) =>
+    withArcade(async (arcade) => {
+      const file = keptIn(settingsOf(process.env).dataDir)
+      const { games } = Samples.parse(existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { games: [] })
+      const left = (await Promise.all(games.map((id) => readGame(arcade.db, id)))).filter((game) => game !== null)
+      if (takeOut === true)
+        for (const { id } of left) await arcade.db.transaction().execute((at) => removeGame(at, arcade.dialect, id))
+      if (left.length === 0) say('There are no sample games in this arcade.')
+      for (const game of left)
+        say(`${game.postcode}  ${game.release?.label.title ?? ''}${takeOut === true ? '  taken out' : ''}`)
+    }),
+  )
 program
   .command('reports')
   .description('what players reported and nobody has closed')

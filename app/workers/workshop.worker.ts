@@ -147,6 +147,7 @@ function context(template: Template, pack: Pack, playerBytes: number): CheckCont
     pixels: (hash) => pixelsOf(hash, template, facts(hash)),
     samples: (hash) => samplesOf(hash, template, facts(hash)),
     encoders,
+    encodePicture: encodeSmall,
     files: null,
   }
 }

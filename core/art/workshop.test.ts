@@ -11,7 +11,7 @@ import { decodeAnimation, timing, TooManyFrames } from './animation'
 import { bringIn, spriteOf } from './bring-in'
 import { colourWord, palette } from './colours'
 import { standOut } from './contrast'
-import { enlargement, gridFor, heightOnGrid } from './crispness'
+import { enlargement, gridFor, heightOnGrid, sparedBy } from './crispness'
 import { cellsOf, fitCells, leftOver } from './grid'
 import { keyOut } from './key-out'
 import { groupNumbered, matchClips } from './numbered'
@@ -279,7 +279,7 @@ describe('art drawn pixel by pixel', () => {
         { pixels: 21, height: 1 },
         { pixels: 300, height: 3 },
       ]),
-    ).toBe(21)
+    ).toBe(20)
     expect(gridFor([])).toBeNull()
     expect(heightOnGrid(30, 1.6, 20)).toBeCloseTo(1.5)
   })

@@ -2,6 +2,7 @@ import { encodePng } from '../art/png'
 import type { Pixels } from '../art/pixels'
 import type { AssetFacts } from '../pack/asset'
 import { hashOf } from '../pack/hash'
+import type { CheckContext } from './rule'
 
 export interface NewAsset {
   hash: string
@@ -20,6 +21,21 @@ export function madeFrom(
     bytes,
     facts: { ...origin.facts, bytes: bytes.length, madeFrom: origin.hash, ...change },
   }
+}
+
+/** The same, packed as small as this place can; null when the file would not get smaller by it. */
+export async function smallerPicture(
+  ctx: CheckContext,
+  origin: { hash: string; facts: AssetFacts },
+  pixels: Pixels,
+): Promise<NewAsset | null> {
+  const { bytes, mime } = (await ctx.encodePicture?.(pixels)) ?? {
+    bytes: encodePng(pixels),
+    mime: 'image/png' as const,
+  }
+  return bytes.length >= origin.facts.bytes
+    ? null
+    : madeFrom(origin, bytes, { mime, width: pixels.width, height: pixels.height })
 }
 
 export function newPicture(origin: { hash: string; facts: AssetFacts }, pixels: Pixels): NewAsset {

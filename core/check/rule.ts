@@ -21,6 +21,8 @@ export interface CheckContext {
   samples(hash: string): Promise<Samples | null>
   /** For fixes that write sounds; null where nothing is fixed. */
   encoders: SoundEncoders | null
+  /** Packs a picture as small as can be; PNG without it. */
+  encodePicture?(pixels: Pixels): Promise<{ bytes: Uint8Array; mime: 'image/png' | 'image/webp' }>
   /** Every file of a received parcel; null while a pack is on the bench. */
   files: ReadonlyMap<string, Uint8Array> | null
   /** Bytes of the player that goes into the parcel. */

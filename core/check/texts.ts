@@ -87,6 +87,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
       {
         missing: 'The game has no title yet',
         long: `The title has ${s(f, 'detail')} letters; the arcade shows 40`,
+        odd: `The title has odd letters: ${s(f, 'detail')}`,
         stuffed: `The title looks stuffed: ${s(f, 'detail')}`,
       }[s(f, 'problem')] ?? 'The title needs a look',
     why: 'People find, remember and pass on a game by its name.',

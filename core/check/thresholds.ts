@@ -2,6 +2,8 @@
 export const LIMITS = {
   /** A picture with more than this many times the pixels (each way) that a 1920x1200 screen can show is wasted. */
   oversize: 2,
+  /** The same for a backdrop, which is one large picture: each tenth of it is a wait. */
+  oversizeBackdrop: 1.3,
   /** Pixels a world unit is shown with on a 1920x1200 screen: 1920 / 16. */
   pixelsPerUnit: 120,
   /** Hit shape against drawing, compared with the template's own ratio: beyond these players feel cheated. */

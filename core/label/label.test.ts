@@ -69,10 +69,20 @@ describe('copy terms', () => {
     expect(termsOf('CC-BY-NC-ND-4.0')).toMatchObject({ noChanges: true, noCommerce: true, same: false })
     expect(termsOf('CC-BY-SA-4.0')).toMatchObject({ same: true, noCommerce: false })
     expect(termsOf('GPL-3.0-only').same).toBe(true)
-    expect(termsOf('CC0-1.0')).toEqual({ noChanges: false, noCommerce: false, same: false, allMine: false })
+    expect(termsOf('CC0-1.0')).toEqual({
+      noChanges: false,
+      noCommerce: false,
+      same: false,
+      credit: false,
+      allMine: false,
+    })
   })
 
   it('clash where what is inside does not allow them', () => {
+    // Whoever must be named cannot be given away without a name.
+    expect(clashOf('CC-BY-4.0', 'CC0-1.0')).toBe('needs-credit')
+    expect(clashOf('CC-BY-4.0', 'CC-BY-4.0')).toBeNull()
+    expect(freestTerms([{ licence: 'CC-BY-4.0', own: false }])).toBe('CC-BY-4.0')
     expect(clashOf('CC-BY-ND-4.0', 'CC-BY-4.0')).toBe('no-changes')
     expect(clashOf('CC-BY-NC-4.0', 'CC-BY-4.0')).toBe('no-commerce')
     expect(clashOf('CC-BY-NC-4.0', 'CC-BY-NC-SA-4.0')).toBeNull()

@@ -37,8 +37,8 @@ export function clashOf(inside: string, copies: string, own = false): Clash | nu
   if (terms.allMine) return 'all-mine'
   if (terms.noChanges) return 'no-changes'
   if (terms.noCommerce && !termsOf(copies).noCommerce) return 'no-commerce'
-  if (terms.credit && !termsOf(copies).credit) return 'needs-credit'
   if (terms.same && inside.replace(/-\d.*$/, '') !== copies.replace(/-\d.*$/, '')) return 'same-terms'
+  if (terms.credit && !termsOf(copies).credit) return 'needs-credit'
   return null
 }
 

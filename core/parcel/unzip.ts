@@ -37,6 +37,8 @@ export function crc32(bytes: Uint8Array): number {
 
 interface Listed {
   name: string
+  /** Locked with a password. */
+  locked: boolean
   crc: number
   size: number
 }
@@ -65,6 +67,7 @@ function listZip(bytes: Uint8Array, file: string): Listed[] {
     const nameLength = view.getUint16(at + 28, true)
     listed.push({
       name: text.decode(bytes.subarray(at + 46, at + 46 + nameLength)),
+      locked: (view.getUint16(at + 8, true) & 1) !== 0,
       crc: view.getUint32(at + 16, true),
       size: view.getUint32(at + 24, true),
     })
@@ -122,6 +125,11 @@ export function unzipSafely(
       userError(
         'zip-names',
         `“${file}” holds a file whose name ${why} (${entry.name.slice(0, 60)}), so nothing of it was opened.`,
+      )
+    if (entry.locked)
+      throw userError(
+        'zip-locked',
+        `“${file}” is locked with a password. Make it again without one, or drop what is inside.`,
       )
     if (leadsOut(entry.name)) throw odd('leads out of it')
     if (limits.names === 'portable' && !isPortableName(entry.name)) throw odd('does not work on every system')

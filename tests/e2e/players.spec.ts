@@ -35,7 +35,7 @@ test('without any script: the list is searched and filtered, a postcode found, a
   await page.getByLabel('Postcode').fill(view.postcode)
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Plain Quay')
-  await expect(page.getByText('Everyone', { exact: true })).toBeVisible()
+  await expect(page.getByText('All ages', { exact: true })).toBeVisible()
   await expect(page.getByText('It cannot use a microphone or a camera.')).toBeVisible()
 
   await page.getByText('Something is wrong with this game').click()

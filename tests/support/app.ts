@@ -35,5 +35,10 @@ export function standInForBrowser(workshop: Record<string, unknown> = {}): void 
       return new Response('', { status: 404 })
     }
   })
-  vi.doMock('../../app/workers/workshop', () => ({ workshop: () => workshopNow, checker: () => workshopNow }))
+  vi.doMock('../../app/workers/workshop', () => ({
+    workshop: () => workshopNow,
+    checker: () => workshopNow,
+    untilStopped: <T>(work: Promise<T>) => work,
+    stopWorkshop: () => undefined,
+  }))
 }

@@ -1,19 +1,32 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted } from 'vue'
+import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import { useDesk } from '~/stores/desk'
 
 /** A large editor over stage and inspector: a heading, the work in the middle, and beside it a window for the stage. */
 const { name, about } = defineProps<{ name: string; about: string }>()
 const desk = useDesk()
+const desktop = useTemplateRef<HTMLElement>('desktop')
 function keys(event: KeyboardEvent): void {
+  // One layer at a time: a menu or a question over the desk goes first.
+  if (event.defaultPrevented || document.querySelector('.v-overlay--active:not(.v-snackbar)') !== null) return
   if (event.key === 'Escape' && !/^(input|textarea)$/i.test((event.target as HTMLElement).tagName)) desk.open = ''
 }
-onMounted(() => window.addEventListener('keydown', keys))
+onMounted(() => {
+  window.addEventListener('keydown', keys)
+  // Its first control is one Tab away, and reading begins at its name.
+  desktop.value?.focus({ preventScroll: true })
+})
 onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>
-  <section class="desk" :aria-label="`${about}: ${name}`" :data-testid="`desk-${desk.open}`">
+  <section
+    ref="desktop"
+    tabindex="-1"
+    class="desk"
+    :aria-label="`${about}: ${name}`"
+    :data-testid="`desk-${desk.open}`"
+  >
     <header>
       <h2>{{ name }}</h2>
       <slot name="head" />
@@ -36,6 +49,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </template>
 
 <style scoped>
+.desk:focus {
+  outline: none;
+}
 .desk {
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 332px;

@@ -2,6 +2,7 @@
 import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
+import { focusNext } from '~/composables/focus-next'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useMany } from '~/stores/many'
@@ -101,7 +102,9 @@ function pressed(event: MouseEvent, row: Row): void {
   const part = row.parts[0]!.id
   if (!event.ctrlKey && !event.metaKey && !event.shiftKey) {
     many.chosen = []
-    return bench.select(part)
+    bench.select(part)
+    if (bench.content(part)?.kind === 'wording') void focusNext(`[data-testid="wording"] textarea:not([readonly])`)
+    return
   }
   if (swap.wants(part) === null) return
   if (event.shiftKey && bench.selected.part !== part) {

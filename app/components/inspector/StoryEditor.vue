@@ -2,6 +2,7 @@
 import type { StoryContent, StoryLine } from '@core/pack/content'
 import type { PartSpec } from '@core/template/template'
 import { ref, useTemplateRef } from 'vue'
+import { focusNext } from '~/composables/focus-next'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
 import { fromFile } from '~/stores/incoming'
@@ -37,6 +38,7 @@ async function add(): Promise<void> {
   const id = freeId()
   await set('Add a line', [...content.lines, { id, text: '', picture: last?.picture ?? null, sound: null, seconds: 0 }])
   emit('show', `${spec.id}#${id}`)
+  await focusNext('[data-line] textarea')
 }
 function move(at: number, by: number): void {
   const lines = [...content.lines]

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { decodeTable, layColumn, readTable, writeTable } from '@core/wording/table'
+import type { GameText } from '@core/wording/texts'
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { UserError } from '@core/errors'
 import { download, fileWord } from '~/composables/download'
@@ -8,6 +9,8 @@ import { useNotices } from '~/stores/notices'
 import { useWording } from '~/stores/wording'
 
 /** A column from a spreadsheet, pasted or from a file: shown before it is put in, and put in as one step. */
+/** The rows of the table as they are shown: a column goes down along these. */
+const { shown } = defineProps<{ shown: readonly GameText[] }>()
 const at = useWording()
 const bench = useBench()
 const notices = useNotices()
@@ -50,13 +53,13 @@ async function picked(event: Event): Promise<void> {
 const start = computed(() =>
   Math.max(
     0,
-    at.texts.findIndex((one) => one.key === at.key),
+    shown.findIndex((one) => one.key === at.key),
   ),
 )
 const laid = computed(() =>
   layColumn(
     rows.value,
-    at.texts.map((one) => one.key),
+    shown.map((one) => one.key),
     start.value,
   ),
 )
@@ -91,7 +94,7 @@ function save(): void {
 <template>
   <p class="soft">
     Copy a column in a spreadsheet and paste it here. It goes down from
-    <b>{{ at.texts[start]?.name ?? 'the first text' }}</b>; empty cells leave what is there.
+    <b>{{ shown[start]?.name ?? 'the first text' }}</b>; empty cells leave what is there.
   </p>
   <textarea
     v-model="raw"

@@ -94,7 +94,7 @@ watch(
       <WordingLookTool v-if="at.tool === 'look'" />
       <WordingLanguageTool v-else-if="at.tool === 'languages'" />
       <WordingReplaceTool v-else-if="at.tool === 'replace'" @show="choose" />
-      <WordingColumnTool v-else />
+      <WordingColumnTool v-else :shown="rows" />
     </template>
   </BenchDeskFrame>
 </template>

@@ -3,7 +3,7 @@ import { replaceAsset } from '../../art/rework'
 import { shrinkArea, shrinkNearest } from '../../art/resize'
 import { STAGE } from '../../game/types'
 import type { Command } from '../../pack/commands'
-import { newPicture } from '../new-picture'
+import { smallerPicture } from '../new-picture'
 import { firstFrame, ownParts, ownSprites, replaceSprite, spriteAt, type CheckContext, type Rule } from '../rule'
 import type { Subject } from '../finding'
 import { LIMITS } from '../thresholds'
@@ -15,6 +15,8 @@ interface Shown {
   height: number
   shown: number
   factor: number
+  /** Factor from which it is too much. */
+  most: number
 }
 
 function shownSize(ctx: CheckContext, subject: Subject): Shown | null {
@@ -22,7 +24,14 @@ function shownSize(ctx: CheckContext, subject: Subject): Shown | null {
   if (sprite !== undefined) {
     const frame = firstFrame(sprite.sprite)
     const shown = sprite.sprite.height * LIMITS.pixelsPerUnit
-    return { name: sprite.name, asset: frame.asset, height: frame.h, shown: Math.round(shown), factor: frame.h / shown }
+    return {
+      name: sprite.name,
+      asset: frame.asset,
+      height: frame.h,
+      shown: Math.round(shown),
+      factor: frame.h / shown,
+      most: LIMITS.oversize,
+    }
   }
   const content = ctx.pack.parts[subject.part!]
   const spec = ctx.template.parts.find((one) => one.id === subject.part)
@@ -31,7 +40,7 @@ function shownSize(ctx: CheckContext, subject: Subject): Shown | null {
   if (facts === undefined) return null
   const shown = STAGE.height * LIMITS.pixelsPerUnit
   const factor = Math.min(facts.height / shown, facts.width / (STAGE.width * LIMITS.pixelsPerUnit))
-  return { name: spec.name, asset: content.asset, height: facts.height, shown, factor }
+  return { name: spec.name, asset: content.asset, height: facts.height, shown, factor, most: LIMITS.oversizeBackdrop }
 }
 
 /** Far more pixels than any screen shows: slow to load and heavy in memory for nothing. */
@@ -47,7 +56,7 @@ export const pictureTooLarge: Rule = {
   reads: (ctx, subject) => shownSize(ctx, subject),
   async run(ctx, subject) {
     const size = shownSize(ctx, subject)
-    if (size === null || size.factor <= LIMITS.oversize) return []
+    if (size === null || size.factor <= size.most) return []
     const facts = ctx.pack.assets[size.asset]
     return [
       {
@@ -79,7 +88,9 @@ export const pictureTooLarge: Rule = {
     const width = Math.max(columns, Math.floor(pixels.width / size.factor / columns) * columns)
     const height = Math.max(rows, Math.floor(pixels.height / size.factor / rows) * rows)
     const smaller = art ? shrinkNearest(pixels, Math.floor(size.factor)) : shrinkArea(pixels, width, height)
-    const made = newPicture({ hash: size.asset, facts }, smaller)
+    const made = await smallerPicture(ctx, { hash: size.asset, facts }, smaller)
+    // A photograph that was packed well may take more room without its loss: then it stays.
+    if (made === null) return null
     const command = sprite
       ? replaceSprite(
           ctx,

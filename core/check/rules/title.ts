@@ -16,10 +16,23 @@ export function stuffing(title: string): string {
   return ''
 }
 
+/** Letters that are not seen, turn a line around, or belong to nothing; and marks piled on one letter. */
+const UNSEEN = /[\p{Cc}\u200b-\u200f\u2028-\u202e\u2060-\u2069\ufeff\ufff9-\ufffb]/u
+const PILED = /\p{M}{4,}/u
+
+/** What is odd about the letters of a title; empty for nothing. */
+export function oddLetters(title: string): string {
+  if (!title.isWellFormed()) return 'a letter of it is broken in two'
+  if (UNSEEN.test(title)) return 'there are letters in it that nobody sees, or that turn it around'
+  if (PILED.test(title)) return 'marks are piled up on its letters'
+  return ''
+}
+
 export const title: Rule = {
   id: 'title',
   severity: 'must',
-  about: 'The title is missing, too long, or stuffed with repeated words, capitals or marks.',
+  about:
+    'The title is missing, too long, has letters nobody sees, or is stuffed with repeated words, capitals or marks.',
   subjects: () => [{ field: 'title' }],
   reads: (ctx) => ctx.pack.label.title,
   async run(ctx, subject) {
@@ -33,6 +46,8 @@ export const title: Rule = {
     ]
     if (text === '') return hit('missing', '')
     if (text.length > LABEL_LIMITS.title) return hit('long', String(text.length))
+    const odd = oddLetters(ctx.pack.label.title)
+    if (odd !== '') return hit('odd', odd)
     const stuffed = stuffing(text)
     return stuffed === '' ? [] : hit('stuffed', stuffed)
   },

@@ -15,9 +15,10 @@ const desk = useDesk()
 const fixing = ref('')
 const RANK = { must: 0, should: 1, know: 2 }
 
-/** Told together, further down. */
-const APART = new Set(['still-template', 'source-unknown'])
-
+/** Files without maker or licence: one row for all of them. */
+const uncredited = computed(() =>
+  check.findings.filter((one) => one.rule === 'source-unknown' && one.kept === undefined),
+)
 interface Group {
   key: string
   name: string
@@ -27,7 +28,8 @@ interface Group {
 const groups = computed(() => {
   const found = new Map<string, Group>()
   for (const finding of check.findings) {
-    if (APART.has(finding.rule) || finding.kept !== undefined) continue
+    if (finding.rule === 'still-template' || finding.kept !== undefined) continue
+    if (finding.rule === 'source-unknown' && uncredited.value.length > 1) continue
     const { part, field } = finding.subject
     const key = part ?? (field === undefined ? 'parcel' : 'label')
     const name =
@@ -41,10 +43,6 @@ const groups = computed(() => {
 })
 const placeholders = computed(() =>
   check.findings.filter((one) => one.rule === 'still-template' && one.kept === undefined),
-)
-/** Files without maker or licence: one row for all of them. */
-const uncredited = computed(() =>
-  check.findings.filter((one) => one.rule === 'source-unknown' && one.kept === undefined),
 )
 const others = computed(() => check.findings.filter((one) => one.severity !== 'must' && one.kept === undefined).length)
 
@@ -75,6 +73,10 @@ const keeping = ref('')
 const keptPlaceholder = computed(() => placeholders.value.find((one) => one.id === keeping.value))
 async function keep(finding: Finding, reason: string): Promise<void> {
   await check.keepAsIs(finding, reason)
+  keeping.value = ''
+}
+async function keepAll(reason: string): Promise<void> {
+  for (const finding of uncredited.value) await check.keepAsIs(finding, reason)
   keeping.value = ''
 }
 function saveReport(kind: 'html' | 'json'): void {
@@ -135,24 +137,23 @@ const entryName = (finding: Finding): string => {
           <li v-for="(one, i) in check.fixedAll" :key="i">{{ one }}</li>
         </ul>
       </div>
-      <section v-if="uncredited.length > 0" data-testid="uncredited">
+      <section v-if="uncredited.length > 1" data-testid="uncredited">
         <h2 class="group">Credits</h2>
         <article class="finding should credits" data-rule="source-unknown">
           <div class="said">
             <p>
-              <b
-                >{{ uncredited.length }} {{ uncredited.length === 1 ? 'file has' : 'files have' }} no maker or licence
-                yet.</b
-              >
-              Nobody can be thanked for them, or asked.
+              <b>{{ uncredited.length }} files have no maker or licence yet.</b> Nobody can be thanked for them, or
+              asked.
             </p>
-            <details :open="uncredited.length === 1">
-              <summary>Say it here</summary>
+            <details>
+              <summary>Say it for all of them here</summary>
               <InspectorCreditEditor :hashes="uncredited.map((one) => one.subject.asset!)" />
             </details>
             <NuxtLink class="link" :to="`/packs/${bench.pack!.id}/label#label-credits`"
               >One by one on the label</NuxtLink
             >
+            <button class="link keep" @click="keeping = 'uncredited'">I know, keep them</button>
+            <CheckKeepForm v-if="keeping === 'uncredited'" @keep="keepAll" @close="keeping = ''" />
           </div>
         </article>
       </section>

@@ -13,6 +13,7 @@ import {
 import { mergeable, suggestTags, tidyTag } from '@core/label/tags'
 import { creditsOf } from '@core/parcel/game-doc'
 import { assetsOf } from '@core/pack/content'
+import { focusNext } from '~/composables/focus-next'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -84,6 +85,10 @@ function setStep(i: number, text: string): void {
 }
 function dropStep(i: number): void {
   set({ howTo: steps.value.filter((_, k) => k !== i) }, 'Take out a step')
+}
+async function addStep(): Promise<void> {
+  await bench.act('Add a step', { type: 'set-label', change: { howTo: [...steps.value, ''] } })
+  await focusNext('[data-testid^="label-step-"] input')
 }
 const credits = computed(() => creditsOf(bench.template!, bench.pack!))
 const ownAssets = computed(() => {
@@ -255,13 +260,7 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
           /></v-btn>
         </div>
         <p v-if="note('howTo')" class="note">{{ note('howTo') }}</p>
-        <button
-          v-if="steps.length < LABEL_LIMITS.howToSteps"
-          class="link add"
-          @click="set({ howTo: [...steps, ''] }, 'Add a step')"
-        >
-          Add a step
-        </button>
+        <button v-if="steps.length < LABEL_LIMITS.howToSteps" class="link add" @click="addStep">Add a step</button>
       </LabelRow>
       <LabelRow id="devices" name="Devices" hint="and controls, from the template">
         <LabelDevicesForm />
