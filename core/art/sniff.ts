@@ -133,7 +133,7 @@ export function foreignKind(bytes: Uint8Array): Foreign | null {
   const known: [boolean, string, string][] = [
     [/^(II\*\0|MM\0\*)/.test(head), 'a TIFF picture', AS_PNG],
     [head.startsWith('BM') && bytes[14] === 40, 'a BMP picture', AS_PNG],
-    [head.startsWith('8BPS') || head.startsWith('gimp xcf'), 'a picture in layers of a paint program', AS_PNG],
+    [head.startsWith('8BPS') || head.slice(5, 8) === 'xcf', 'a picture in layers of a paint program', AS_PNG],
     [bytes[4] === 0xe0 && bytes[5] === 0xa5, 'a picture in layers of a pixel editor', AS_PNG],
     [head.startsWith('/* XPM'), 'an XPM picture', AS_PNG],
     [bytes[0] === 0 && bytes[1] === 0 && (bytes[2] === 1 || bytes[2] === 2) && bytes[3] === 0, 'an icon file', AS_PNG],

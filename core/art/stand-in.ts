@@ -1,6 +1,6 @@
 import type { SpriteContent } from '../pack/content'
 import { drawnBox, type Pixels } from './pixels'
-import { framesOf, inCanvas, type PixelsOf } from './place'
+import { type PixelsOf, inCanvas, framesOf } from './place'
 
 /** Box of what is drawn, 0..1 of its canvas; the whole canvas when nothing is. */
 export interface DrawnBox {

@@ -214,6 +214,13 @@ describe('pack file', () => {
 })
 
 describe('unzip', () => {
+  it('says that a file is locked with a password, and not that it is damaged', () => {
+    const zip = zipSync({ 'tide.png': strToU8('tide') })
+    // General purpose bit 0 of the central directory's entry (APPNOTE 4.4.4).
+    const at = zip.findIndex((_, i) => zip[i] === 0x50 && zip[i + 1] === 0x4b && zip[i + 2] === 1 && zip[i + 3] === 2)
+    zip[at + 8]! |= 1
+    expect(() => unzipSafely(zip, 'x.zip')).toThrow('“x.zip” is locked with a password')
+  })
   it('refuses names that are something else on another system or in an address, and names that some take for one', () => {
     const body = strToU8('tide')
     const refused = (...names: string[]) => {

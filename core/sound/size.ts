@@ -153,13 +153,15 @@ export interface CutOff {
   toldS: number | null
 }
 
-/** Seconds under which a difference is rounding, padding, or a head that counts a little off. */
-const SLACK_S = 0.12
+/** Seconds under which a difference is rounding, or the padding of an MP3's first and last frames. */
+const SLACK_S = 0.02
+const MP3_SLACK_S = 0.12
 
 /** Whether a sound ends before its own end; `seconds` is what was decoded. Null for a whole one. */
 export function cutOff(bytes: Uint8Array, mime: Mime, seconds: number): CutOff | null {
   const told = toldSeconds(bytes, mime)
-  if (told !== null && told - seconds > Math.max(SLACK_S, told * 0.02)) return { toldS: told }
+  if (told !== null && told - seconds > Math.max(mime === 'audio/mpeg' ? MP3_SLACK_S : SLACK_S, told * 0.02))
+    return { toldS: told }
   if (mime !== 'audio/ogg') return null
   // The last page says that it is the last (RFC 3533, 6, flag 4).
   let last = -1

@@ -67,7 +67,7 @@ const all = computed((): Hit[] => {
     {
       name: 'Copies',
       kind: 'label',
-      also: 'licence license remix fork share terms rights',
+      also: 'licence license copy fork share terms rights',
       go: at('label#label-copies'),
     },
     {

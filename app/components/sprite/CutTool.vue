@@ -57,6 +57,20 @@ function setRoom(key: 'marginX' | 'marginY' | 'gapX' | 'gapY', raw: unknown): vo
   const next = { ...at.draft, [key]: value }
   at.draft = by.value === 'size' ? fitCells(width.value, height.value, next, cell.value.w, cell.value.h) : next
 }
+/** Across and down, as numbers of cells or as their size. */
+const sides = computed(() => {
+  const { columns, rows } = at.draft
+  const { w, h } = cell.value
+  return by.value === 'count'
+    ? [
+        { label: 'Columns', value: columns, makes: `${w} px`, set: (raw: unknown) => setCount('columns', raw) },
+        { label: 'Rows', value: rows, makes: `${h} px`, set: (raw: unknown) => setCount('rows', raw) },
+      ]
+    : [
+        { label: 'Cell width in px', value: w, makes: String(columns), set: (raw: unknown) => setSize('w', raw) },
+        { label: 'Cell height in px', value: h, makes: String(rows), set: (raw: unknown) => setSize('h', raw) },
+      ]
+})
 async function find(): Promise<void> {
   if (at.sprite === undefined) return
   await swap.trying(at.part, async () => {
@@ -92,50 +106,19 @@ onMounted(() => {
     <span />
     <span class="soft">across</span>
     <span class="soft">down</span>
-    <template v-if="by === 'count'">
-      <span>Cells</span>
-      <v-text-field
-        type="number"
-        aria-label="Columns"
-        min="1"
-        :model-value="at.draft.columns"
-        :disabled="!at.own"
-        @update:model-value="setCount('columns', $event)"
-      />
-      <v-text-field
-        type="number"
-        aria-label="Rows"
-        min="1"
-        :model-value="at.draft.rows"
-        :disabled="!at.own"
-        @update:model-value="setCount('rows', $event)"
-      />
-      <span class="soft">each</span>
-      <span class="mono made">{{ cell.w }} px</span>
-      <span class="mono made">{{ cell.h }} px</span>
-    </template>
-    <template v-else>
-      <span>Cell, px</span>
-      <v-text-field
-        type="number"
-        aria-label="Cell width in px"
-        min="1"
-        :model-value="cell.w"
-        :disabled="!at.own"
-        @update:model-value="setSize('w', $event)"
-      />
-      <v-text-field
-        type="number"
-        aria-label="Cell height in px"
-        min="1"
-        :model-value="cell.h"
-        :disabled="!at.own"
-        @update:model-value="setSize('h', $event)"
-      />
-      <span class="soft">makes</span>
-      <span class="mono made">{{ at.draft.columns }}</span>
-      <span class="mono made">{{ at.draft.rows }}</span>
-    </template>
+    <span>{{ by === 'count' ? 'Cells' : 'Cell, px' }}</span>
+    <v-text-field
+      v-for="side in sides"
+      :key="side.label"
+      type="number"
+      min="1"
+      :aria-label="side.label"
+      :model-value="side.value"
+      :disabled="!at.own"
+      @update:model-value="side.set"
+    />
+    <span class="soft">{{ by === 'count' ? 'each' : 'makes' }}</span>
+    <span v-for="side in sides" :key="side.label" class="mono made">{{ side.makes }}</span>
     <span>Margin, px</span>
     <v-text-field
       v-for="key in ['marginX', 'marginY'] as const"

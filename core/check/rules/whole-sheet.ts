@@ -1,6 +1,6 @@
 import { cellsOf, cellSize } from '../../art/grid'
 import { findCells } from '../../art/find-cells'
-import { framesOf, inCanvas } from '../../art/place'
+import { inCanvas, framesOf } from '../../art/place'
 import { drawnShare } from '../../art/stand-in'
 import { spriteFromPicture } from '../../art/strip'
 import { firstFrame } from '../rule'
