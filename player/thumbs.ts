@@ -62,15 +62,17 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
     made.type = 'button'
     made.setAttribute('aria-label', label)
     made.innerHTML = html
+    let touched = false
     made.addEventListener('pointerdown', (event) => {
       event.preventDefault()
+      touched = true
       made.setPointerCapture?.(event.pointerId)
       press()
     })
     if (release !== undefined) for (const end of ['pointerup', 'pointercancel']) made.addEventListener(end, release)
-    // Pressed by a key or a reader, without a pointer.
-    made.addEventListener('click', (event) => {
-      if (event.detail !== 0) return
+    // Pressed by a key or a reader, without a pointer: the click of a touch has been heard already.
+    made.addEventListener('click', () => {
+      if (touched) return void (touched = false)
       press()
       release?.()
     })

@@ -40,7 +40,7 @@ try {
   await page.getByRole('button', { name: 'Take this moment' }).waitFor()
   await page.waitForTimeout(3500)
   await page.getByRole('button', { name: 'Take this moment' }).click()
-  await page.getByRole('button', { name: 'Take this moment' }).waitFor({ state: 'hidden' })
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
   await page.evaluate(() => document.querySelector('.sheet-side')?.scrollTo(0, 0))
   await take('label')
 

@@ -12,7 +12,7 @@ const words = (text: string): string[] =>
     .split(/[^a-z0-9]+/)
     .filter(Boolean)
 
-const SOUND = /\.(wav|mp3|ogg|oga)$/i
+const SOUND = /\.(wav|mp3|ogg|oga|opus|flac|m4a)$/i
 const FONT = /\.(ttf|otf|woff2)$/i
 
 /** Several files for several parts: matched first, shown, then done as one step. */
@@ -67,5 +67,8 @@ export const useMany = defineStore('many', () => {
     chosen.value = chosen.value.includes(part) ? chosen.value.filter((one) => one !== part) : [...chosen.value, part]
   }
 
-  return { open, chosen, rows, parts, ready, match, setPart, swapAll, toggle }
+  /** Parts that take a file of this kind: a sound is never offered to a figure. */
+  const partsFor = (what: Bringing) => parts.value.filter((spec) => swap.wants(spec.id) === wantOf(what))
+
+  return { open, chosen, rows, parts, partsFor, ready, match, setPart, swapAll, toggle }
 })

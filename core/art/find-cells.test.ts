@@ -23,6 +23,13 @@ describe('finding the cells of a sheet', () => {
     const single = verdicts.filter((one) => one.truth === 'one')
     expect(single.filter((one) => one.verdict !== 'right').map((one) => one.name)).toEqual([])
   })
+  it('takes margins and gaps for what they are where drawings fill their cells', () => {
+    const strip = picture(4 * 2 + 8 * 32 + 7 * 2, 40, (x, y) => {
+      const at = (x - 4) % 34
+      return x >= 4 && x < 4 + 8 * 34 && at < 32 && y >= 4 && y < 36 ? [200, 30 + at * 3, 160, 255] : CLEAR
+    })
+    expect(findCells(strip)).toMatchObject({ cut: { columns: 8, rows: 1, marginX: 4, gapX: 2 }, trust: 'sure' })
+  })
   it('leaves one drawing whole, also one of two separate pieces', () => {
     expect(findCells(disc(64, 20)).trust).toBe('none')
     const eyes = picture(90, 60, (x, y) =>

@@ -35,6 +35,8 @@ interface Axis {
   edges: number
   /** Each cell has one run of ink of its own, from the first line to the last. */
   single: boolean
+  /** The runs of ink begin and end where the cells do. */
+  tight: boolean
   /** Ink that no cell has, as a share of all. */
   outside: number
   /** How much better the picture fits itself moved by one cell than moved by anything: below 0 for worse, to 1. */
@@ -180,6 +182,9 @@ function axisOf(side: Side, count: number, size: number, gap: number, offset: nu
     crossing: crossing / (count - 1),
     edges: edges / (count - 1),
     single: count === runs.length && crossing === 0,
+    tight:
+      count === runs.length &&
+      runs.every((run, k) => run.from === offset + k * pitch && run.to === offset + k * pitch + size),
     outside: outside / Math.max(1, allInk),
     repeat: repeat(pitch),
   }
@@ -476,6 +481,7 @@ function judge({ pixels, ink: { mask, full }, sums }: Look, across: Axis | null,
     (w === h ? 0.12 : 0) +
     (exact ? 0.14 : 0) +
     (sides.every((axis) => axis.single) && drawn >= 3 ? 0.15 : 0) +
+    (sides.every((axis) => axis.tight) ? 0.08 : 0) +
     (full && Math.min(columns, rows) === 1 && w === h ? 0.3 : 0) -
     (gaps ? 0.03 : 0)
   const square = w === h && exact && w >= 16 && Math.min(columns, rows) === 1

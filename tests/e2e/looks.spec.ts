@@ -107,11 +107,9 @@ test('the arcade and a game fit a phone, and play by touch', async ({ browser, b
   const frame = page.getByTestId('game-frame')
   const game = frame.contentFrame().locator('canvas')
   await expect(game).toHaveAttribute('data-screen', 'start')
-  const box = (await frame.boundingBox())!
   // The plate "Play", at (0.9, 4.9) and 4.4 x 0.92 in world units.
-  const scale = box.width / 16
-  const top = (box.height - 10 * scale) * (box.height > box.width * 1.2 ? 0.3 : 0.5)
-  await page.touchscreen.tap(box.x + 3 * scale, box.y + top + 5.3 * scale)
+  const scale = (await game.boundingBox())!.width / 16
+  await game.tap({ position: { x: 3 * scale, y: 5.3 * scale } })
   await expect(game).toHaveAttribute('data-screen', 'play')
   await phone.close()
 })

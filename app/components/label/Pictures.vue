@@ -20,6 +20,12 @@ function open(one: Slot): void {
   slot.value = one
   choosing.value = true
 }
+/** One after the other: the next one that is missing, until none is. */
+function goOn(): void {
+  const missing = SLOTS.find((one) => one !== slot.value && inSlot(one) === null)
+  if (missing === undefined) choosing.value = false
+  else slot.value = missing
+}
 async function bring(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -75,13 +81,7 @@ function setAlt(i: number, alt: string): void {
     </div>
     <template v-if="choosing">
       <BitsChoiceRow v-model="slot" :options="options" label="Which picture" />
-      <LabelPicturePicker
-        :key="slot"
-        :setup="bench.setup!"
-        :template="bench.template!"
-        :target="slot"
-        @taken="choosing = false"
-      />
+      <LabelPicturePicker :key="slot" :setup="bench.setup!" :template="bench.template!" :target="slot" @taken="goOn" />
     </template>
     <v-text-field
       v-if="label.cover"
