@@ -28,7 +28,10 @@ describe('finding the cells of a sheet', () => {
       const at = (x - 4) % 34
       return x >= 4 && x < 4 + 8 * 34 && at < 32 && y >= 4 && y < 36 ? [200, 30 + at * 3, 160, 255] : CLEAR
     })
-    expect(findCells(strip)).toMatchObject({ cut: { columns: 8, rows: 1, marginX: 4, gapX: 2 }, trust: 'sure' })
+    expect(findCells(strip)).toMatchObject({
+      cut: { columns: 8, rows: 1, marginX: 4, marginY: 4, gapX: 2 },
+      trust: 'sure',
+    })
   })
   it('leaves one drawing whole, also one of two separate pieces', () => {
     expect(findCells(disc(64, 20)).trust).toBe('none')

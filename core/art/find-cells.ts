@@ -432,6 +432,15 @@ function cutOf(width: number, height: number, across: Axis | null, down: Axis | 
   return cut
 }
 
+/** One row in the middle of its side has the margin that its columns have, where its ink says so. */
+function framed(cut: Strip, wide: Side, tall: Side): Strip {
+  const inside = ({ runs, length }: Side, margin: number) =>
+    margin > 0 && runs.length === 1 && runs[0]!.from === margin && runs[0]!.to === length - margin
+  const { columns, rows, marginX = 0, marginY = 0 } = cut
+  if (rows === 1 && inside(tall, marginX)) return { ...cut, marginY: marginX }
+  return columns === 1 && inside(wide, marginY) ? { ...cut, marginX: marginY } : cut
+}
+
 interface Look {
   pixels: Pixels
   ink: Ink
@@ -525,8 +534,9 @@ function judge({ pixels, ink: { mask, full }, sums }: Look, across: Axis | null,
 export function findCells(pixels: Pixels): CellsFound {
   const ink = inkOf(pixels)
   const look: Look = { pixels, ink, sums: inkSums(pixels, ink.mask) }
-  const wide = axes(sideOf(pixels, ink, 'x'), ink.full)
-  const tall = axes(sideOf(pixels, ink, 'y'), ink.full)
+  const [wideSide, tallSide] = [sideOf(pixels, ink, 'x'), sideOf(pixels, ink, 'y')]
+  const wide = axes(wideSide, ink.full)
+  const tall = axes(tallSide, ink.full)
   const pairs = [null, ...wide].flatMap((across) =>
     [null, ...tall]
       .filter((down) => (across !== null || down !== null) && (across?.count ?? 1) * (down?.count ?? 1) <= 1024)
@@ -554,7 +564,7 @@ export function findCells(pixels: Pixels): CellsFound {
     for (const one of all.sort((a, b) => b.score - a.score))
       if (refines(one, best) && one.drawn > finest.drawn) finest = one
   const { cut, trust, score, evidence, crossed, drawn } = finest
-  return { cut, trust, score, evidence, crossed, drawn }
+  return { cut: framed(cut, wideSide, tallSide), trust, score, evidence, crossed, drawn }
 }
 
 /** A strip that is a whole number of squares long. */

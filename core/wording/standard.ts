@@ -91,12 +91,12 @@ const TRANSLATED: Record<string, readonly string[]> = {
   ],
   cy: [
     ...['Chwarae', 'Sut i chwarae', 'Dewisiadau', 'Ynghylch', 'Yn ôl', 'Mwy', 'Seiniau {sound-volume} %'],
-    ...['Cerddoriaeth {music-volume} %', 'Ymlaen', 'Unwaith eto', 'I’r dechrau', 'Neidio', 'Cael hoe'],
-    ...['{score} pwynt. Dy orau: {best}', '{score} o {goal}', '{time} eiliad'],
+    ...['Cân {music-volume} %', 'Ymlaen', 'Unwaith eto', 'I’r dechrau', 'Neidio', 'Cael hoe'],
+    ...['{score} pwynt. Dy orau: {best}', '{score} o {goal}', '{time} s'],
     'Saethau, neu A a D. Ar ffôn, dal bys i lawr a’i lithro. Esc i gael hoe.',
   ],
   ja: [
-    ...['あそぶ', 'あそびかた', 'せってい', 'このゲームについて', 'もどる', 'つぎへ', '効果音 {sound-volume} %'],
+    ...['あそぶ', 'あそびかた', 'せってい', 'このゲーム', 'もどる', 'つぎへ', '効果音 {sound-volume} %'],
     ...['音楽 {music-volume} %', 'つづける', 'もういちど', 'はじめにもどる', 'とばす', 'ひとやすみ'],
     ...['{score} 点。ベスト：{best}', '{score} / {goal}', '{time} 秒'],
     '矢印キー、または A と D。スマホでは指をおいたまま動かす。Esc で休む。',

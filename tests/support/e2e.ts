@@ -106,6 +106,9 @@ export const saved = (page: Page): Promise<void> => expect(page.getByTestId('sav
 export async function takeCover(page: Page): Promise<void> {
   await page.getByTestId('take-cover').click()
   await page.getByRole('button', { name: 'Take this moment' }).click()
+  // It goes on to the next picture; one is enough here.
+  await expect(page.getByRole('radio', { name: 'Wide cover', exact: true })).not.toBeChecked()
+  await page.getByTestId('take-cover').click()
   await expect(page.getByRole('button', { name: 'Take this moment' })).toBeHidden()
 }
 
