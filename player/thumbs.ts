@@ -46,9 +46,6 @@ export interface Thumbs {
   follow(state: GameState): void
 }
 
-/** A button counts from when a finger can have seen it. */
-const SETTLED_MS = 300
-
 const icon = (path: string): string => `<svg viewBox="0 0 24 24" aria-hidden="true"><path d="${path}"/></svg>`
 
 /** Buttons for thumbs, as large as fingers are. They press what keys and taps press, so a play with them is the same. */
@@ -60,7 +57,6 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
   root.append(style, zone)
   let where: ThumbPlace = 'none'
   let shown = ''
-  let shownAt = 0
   const button = (label: string, html: string, press: () => void, release?: () => void): HTMLButtonElement => {
     const made = document.createElement('button')
     made.type = 'button'
@@ -115,9 +111,11 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
       made.type = 'button'
       made.textContent = text
       made.className = i === state.focus ? 'lit' : ''
+      // The touch that brought this button here was meant for what was there before.
+      let touched = false
+      made.addEventListener('pointerdown', () => (touched = true))
       made.addEventListener('click', (event) => {
-        // The touch that brought this button here was meant for what was there before.
-        if (event.detail !== 0 && performance.now() - shownAt < SETTLED_MS) return
+        if ((event as PointerEvent).pointerType !== '' && !touched) return
         const [x, y, w, h] = plateAt(LAYOUTS[state.screen], i)
         controls.tap(x + w / 2, y + h / 2)
       })
@@ -134,7 +132,6 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
       const key = `${where} ${state.screen} ${state.focus} ${texts.join('|')}`
       if (key === shown) return
       shown = key
-      shownAt = performance.now()
       // Over a turned stage its own plates are large enough, and lie where they are looked for.
       const inPlay = state.screen === 'play'
       zone.hidden = where === 'over' && !inPlay

@@ -131,7 +131,9 @@ test('a second language is written, falls back where it is empty, and players sw
   }
   const welsh = await play('cy-GB')
   await expect(welsh.said).toContainText('Dal y Pâl')
-  await expect(welsh.said).toContainText('Options')
+  // Standard words come translated; what nobody wrote falls back.
+  await expect(welsh.said).toContainText('Dewisiadau')
+  await expect(welsh.said).toContainText('mind the boots')
   await expect(welsh.game.locator('html')).toHaveAttribute('lang', 'cy')
   const canvas = welsh.game.locator('canvas')
   // A key pressed in the very first moments is left for the page that was before.
