@@ -110,6 +110,7 @@ try {
   await page.getByRole('radio', { name: 'Public' }).click()
   await page.getByTestId('note').locator('input').fill('First posting')
   await page.getByTestId('post-it').click()
+  await page.getByTestId('public-confirm').click()
   await page.locator('[data-testid=tracking][data-state=live]').waitFor()
   await page.waitForTimeout(400)
   await take('post')

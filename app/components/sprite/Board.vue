@@ -366,6 +366,7 @@ onBeforeUnmount(() => {
   position: absolute;
   inset: 0;
   pointer-events: none;
+  background-repeat: repeat;
   background-image:
     linear-gradient(to right, #2328382e 1px, transparent 1px),
     linear-gradient(to bottom, #2328382e 1px, transparent 1px);
