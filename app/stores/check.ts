@@ -93,11 +93,12 @@ export const useCheck = defineStore('check', () => {
   }
 
   /** "I know, keep it": the reason goes with the posting. Null looks at it again. */
-  const keepAsIs = (finding: Finding, reason: string | null) =>
+  const keepAsIs = (finding: Finding | readonly Finding[], reason: string | null) =>
     bench.act(reason === null ? 'Look at it again' : 'Keep it as it is', {
-      type: 'keep-finding',
-      finding: finding.id,
-      reason: reason?.trim() || null,
+      type: 'all',
+      commands: [finding]
+        .flat()
+        .map(({ id }) => ({ type: 'keep-finding' as const, finding: id, reason: reason?.trim() || null })),
     })
 
   /** The report as files: one to read, one for programs. */

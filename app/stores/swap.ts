@@ -265,6 +265,13 @@ export const useSwap = defineStore('swap', () => {
     return content?.kind === 'cast' ? content.entries.find((one) => one.id === entry)?.sprite : undefined
   }
 
+  /** The template's drawing that the one there stands in for. */
+  function referenceAt(part: string, entry: string): SpriteContent | undefined {
+    const of = bench.spec(part)?.content
+    if (of?.kind === 'sprite') return of
+    return of?.kind === 'cast' ? (of.entries.find((one) => one.id === entry) ?? of.entries[0])?.sprite : undefined
+  }
+
   /** Cuts the sprite's picture again with other columns and rows. */
   async function recut(part: string, entry: string, cut: Strip): Promise<void> {
     const spec = bench.spec(part)
@@ -272,14 +279,7 @@ export const useSwap = defineStore('swap', () => {
     const hash = old === undefined ? undefined : Object.values(old.clips)[0]?.frames[0]?.asset
     const facts = hash === undefined ? undefined : bench.facts(hash)
     if (spec === undefined || old === undefined || hash === undefined || facts === undefined) return
-    const of = spec.content
-    const like =
-      of.kind === 'sprite'
-        ? of
-        : of.kind === 'cast'
-          ? (of.entries.find((one) => one.id === entry)?.sprite ?? of.entries[0]?.sprite)
-          : undefined
-    const wish = { ...wishOf(spec, like ?? old), clips: spec.clips ?? Object.keys(old.clips) }
+    const wish = { ...wishOf(spec, referenceAt(part, entry) ?? old), clips: spec.clips ?? Object.keys(old.clips) }
     await trying(part, async () => {
       const made = value(
         await workshop().cutSprite(
@@ -321,13 +321,7 @@ export const useSwap = defineStore('swap', () => {
 
   /** Works on the drawing's pixels: new files, with the old ones kept as what they were made from. */
   async function rework(part: string, entry: string, name: string, sprite: SpriteContent, what: Rework): Promise<void> {
-    const of = bench.spec(part)?.content
-    const like =
-      of?.kind === 'sprite'
-        ? of
-        : of?.kind === 'cast'
-          ? (of.entries.find((one) => one.id === entry) ?? of.entries[0])?.sprite
-          : undefined
+    const like = referenceAt(part, entry)
     await trying(part, async () => {
       const made = value(
         await workshop().rework(
@@ -362,6 +356,7 @@ export const useSwap = defineStore('swap', () => {
     takeFont,
     keep,
     spriteAt,
+    referenceAt,
     trying,
     value,
   }

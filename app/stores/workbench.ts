@@ -39,11 +39,7 @@ export const useWorkbench = defineStore('workbench', () => {
   const spec = computed(() => bench.spec(part.value))
   const sprite = computed(() => swap.spriteAt(part.value, entry.value))
   /** The template's drawing that this one stands in for. */
-  const reference = computed((): SpriteContent | undefined => {
-    const of = spec.value?.content
-    if (of?.kind === 'sprite') return of
-    return of?.kind === 'cast' ? (of.entries.find((one) => one.id === entry.value) ?? of.entries[0])?.sprite : undefined
-  })
+  const reference = computed(() => swap.referenceAt(part.value, entry.value))
   const clips = computed(() => Object.keys(sprite.value?.clips ?? {}))
   const clip = computed((): Clip | undefined => sprite.value?.clips[clipName.value])
   const frame = computed(

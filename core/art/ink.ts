@@ -1,3 +1,4 @@
+import { away, commonestOnBorder } from './key-out'
 import type { Pixels } from './pixels'
 
 /** Where something is drawn. */
@@ -12,6 +13,8 @@ export interface Ink {
 const FAINT = 16
 /** Largest channel difference to a plain backdrop that is still backdrop. */
 const NEAR = 24
+/** Share of a picture that is backdrop where there is one. */
+const LEAST_BACKDROP = 0.12
 
 /**
  * Tells drawing from backdrop: by alpha where a picture has any, else by the colour most of its border has. Lines of one
@@ -27,20 +30,15 @@ export function inkOf(pixels: Pixels): Ink {
     else clear++
   let full = clear < count * 0.004
   if (full) {
-    const colour = borderColour(pixels)
-    if (colour !== null) {
-      let away = 0
-      for (let p = 0, i = 0; p < count; p++, i += 4) {
-        const far =
-          Math.abs(data[i]! - colour[0]) > NEAR ||
-          Math.abs(data[i + 1]! - colour[1]) > NEAR ||
-          Math.abs(data[i + 2]! - colour[2]) > NEAR
-        mask[p] = far ? 1 : 0
-        if (far) away++
-      }
-      full = false
-      if (away === 0) mask.fill(1)
+    const colour = commonestOnBorder(pixels, 3, NEAR)
+    let drawn = 0
+    for (let p = 0; p < count; p++) {
+      mask[p] = away(data, p * 4, colour) > NEAR ? 1 : 0
+      drawn += mask[p]!
     }
+    // Half of the border, and a good deal inside too; a picture of one colour is all drawing.
+    full = colour.share < 0.5 || drawn > count * (1 - LEAST_BACKDROP) || drawn === 0
+    if (full) mask.fill(1)
   }
   const ruled = rules(pixels, 'x') + rules(pixels, 'y') > 0
   if (ruled) {
@@ -49,36 +47,6 @@ export function inkOf(pixels: Pixels): Ink {
     full = false
   }
   return { mask, full }
-}
-
-/** The colour at least half of the border has, when the picture has a good deal of it inside too. */
-function borderColour({ width, height, data }: Pixels): [number, number, number] | null {
-  const seen = new Map<number, number>()
-  let border = 0
-  const look = (p: number) => {
-    const key = ((data[p * 4]! >> 3) << 10) | ((data[p * 4 + 1]! >> 3) << 5) | (data[p * 4 + 2]! >> 3)
-    seen.set(key, (seen.get(key) ?? 0) + 1)
-    border++
-  }
-  for (let x = 0; x < width; x++) {
-    look(x)
-    look((height - 1) * width + x)
-  }
-  for (let y = 1; y < height - 1; y++) {
-    look(y * width)
-    look(y * width + width - 1)
-  }
-  const [key, times] = [...seen].sort((a, b) => b[1] - a[1])[0]!
-  if (times < border * 0.5) return null
-  const sum = [0, 0, 0]
-  let inside = 0
-  for (let p = 0, i = 0; p < width * height; p++, i += 4) {
-    if ((((data[i]! >> 3) << 10) | ((data[i + 1]! >> 3) << 5) | (data[i + 2]! >> 3)) !== key) continue
-    for (let c = 0; c < 3; c++) sum[c]! += data[i + c]!
-    inside++
-  }
-  if (inside < width * height * 0.12) return null
-  return [sum[0]! / inside, sum[1]! / inside, sum[2]! / inside]
 }
 
 /** Lines of one opaque colour from end to end, each 1 or 2 px wide and between lines that are not. */

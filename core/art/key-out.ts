@@ -28,18 +28,28 @@ export const TOLERANCE = 40
 const MIXED = 2.5
 
 /** Largest channel difference between a pixel and a colour, 0..255. */
-function away(data: Pixels['data'], at: number, { r, g, b }: Rgb): number {
+export function away(data: Pixels['data'], at: number, { r, g, b }: Rgb): number {
   return Math.max(Math.abs(data[at]! - r), Math.abs(data[at + 1]! - g), Math.abs(data[at + 2]! - b))
 }
 
-/** Colours are counted in boxes of 32 a channel, so that the noise of a JPEG stays together. */
-const BOX = 5
+/** Places of the border's px in the data, each once. */
+function borderOf({ width, height }: Pixels): number[] {
+  const border: number[] = []
+  for (let x = 0; x < width; x++) border.push(x * 4, ((height - 1) * width + x) * 4)
+  for (let y = 1; y < height - 1; y++) border.push(y * width * 4, (y * width + width - 1) * 4)
+  return border
+}
 
-/** The colour most of the border has, with the share of the border, 0..1, that is within the tolerance of it. */
-function commonest(data: Pixels['data'], border: readonly number[]): FlatBackdrop {
+/**
+ * The colour most of the border has, with the share of the border, 0..1, that is within `near` of it. Colours are counted
+ * in boxes of 2 to the power of `bits` a channel: large ones keep the noise of a JPEG together.
+ */
+export function commonestOnBorder(pixels: Pixels, bits = 5, near = TOLERANCE): FlatBackdrop {
+  const { data } = pixels
+  const border = borderOf(pixels)
   const boxes = new Map<number, number[]>()
   for (const at of border) {
-    const key = ((data[at]! >> BOX) << 6) | ((data[at + 1]! >> BOX) << 3) | (data[at + 2]! >> BOX)
+    const key = ((data[at]! >> bits) << 16) | ((data[at + 1]! >> bits) << 8) | (data[at + 2]! >> bits)
     const box = boxes.get(key)
     if (box === undefined) boxes.set(key, [at])
     else box.push(at)
@@ -48,7 +58,7 @@ function commonest(data: Pixels['data'], border: readonly number[]): FlatBackdro
   const middle = (channel: number) =>
     most.map((at) => data[at + channel]!).sort((a, b) => a - b)[Math.floor(most.length / 2)]!
   const colour = { r: middle(0), g: middle(1), b: middle(2) }
-  return { ...colour, share: border.filter((at) => away(data, at, colour) <= TOLERANCE).length / border.length }
+  return { ...colour, share: border.filter((at) => away(data, at, colour) <= near).length / border.length }
 }
 
 /** A colour nobody draws with and everybody cuts out by: each channel all on or all off, and not all alike. */
@@ -67,11 +77,8 @@ const LEAST_BACKDROP = 0.1
 export function flatBackdrop(pixels: Pixels): FlatBackdrop | null {
   const { width, height, data } = pixels
   if (width < 4 || height < 4) return null
-  const border: number[] = []
-  for (let x = 0; x < width; x++) border.push(x * 4, ((height - 1) * width + x) * 4)
-  for (let y = 1; y < height - 1; y++) border.push(y * width * 4, (y * width + width - 1) * 4)
-  if (border.some((at) => data[at + 3]! < 250)) return null
-  const found = commonest(data, border)
+  if (borderOf(pixels).some((at) => data[at + 3]! < 250)) return null
+  const found = commonestOnBorder(pixels)
   if (found.share < (isKeyColour(found) ? KEY_SHARE : FLAT_SHARE)) return null
   const cut = keyOut(pixels, { colour: found, tolerance: TOLERANCE, everywhere: false, fringe: false })
   let gone = 0

@@ -16,15 +16,6 @@ export function colourShares(pixels: Pixels): Float64Array {
   return shares
 }
 
-/** Histogram intersection (Swain and Ballard 1991), 0 nothing alike to 1 the same colours in the same shares. */
-export function colourLikeness(a: Pixels, b: Pixels): number {
-  const x = colourShares(a)
-  const y = colourShares(b)
-  let sum = 0
-  for (let i = 0; i < x.length; i++) sum += Math.min(x[i]!, y[i]!)
-  return sum
-}
-
 /** True when all drawn pixels are within `spread` (0..255) of each other: nothing to see. */
 export function isBlank(pixels: Pixels, spread = 12): boolean {
   const low = [255, 255, 255]

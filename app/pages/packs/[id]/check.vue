@@ -76,7 +76,7 @@ async function keep(finding: Finding, reason: string): Promise<void> {
   keeping.value = ''
 }
 async function keepAll(reason: string): Promise<void> {
-  for (const finding of uncredited.value) await check.keepAsIs(finding, reason)
+  await check.keepAsIs(uncredited.value, reason)
   keeping.value = ''
 }
 function saveReport(kind: 'html' | 'json'): void {
