@@ -123,7 +123,7 @@ function judge({ pixels, ink: { mask, full }, sums }: Look, across: Axis | null,
       const pair = drawn === 2 && (likeness < 0.6 || repeat < 0.4)
       if ((score > 0.62 && !pair && !(small && crossed > 0)) || row) trust = 'likely'
       const told = bits >= 4 || repeat > 0.35
-      const clear = crossing < 0.1 && told && (exact || drawn >= 4) && likeness > 0.28
+      const clear = crossing < 0.1 && told && (exact || (drawn >= 4 && outside === 0)) && likeness > 0.28
       // Squares that are so alike that it does not matter where they touch.
       const same = exact && w === h && drawn >= 3 && repeat > 0.6 && likeness > 0.8
       if (

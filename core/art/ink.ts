@@ -13,6 +13,8 @@ export interface Ink {
 const FAINT = 16
 /** Largest channel difference to a plain backdrop that is still backdrop. */
 const NEAR = 24
+/** Largest channel difference on a border that is plain: a texture is not. */
+const PLAIN = 8
 /** Share of a picture that is backdrop where there is one. */
 const LEAST_BACKDROP = 0.12
 
@@ -30,7 +32,7 @@ export function inkOf(pixels: Pixels): Ink {
     else clear++
   let full = clear < count * 0.004
   if (full) {
-    const colour = commonestOnBorder(pixels, 3, NEAR)
+    const colour = commonestOnBorder(pixels, 3, PLAIN)
     let drawn = 0
     for (let p = 0; p < count; p++) {
       mask[p] = away(data, p * 4, colour) > NEAR ? 1 : 0

@@ -26,13 +26,11 @@ const cover = computed(() => {
     <NuxtLink :to="`/packs/${pack.id}/bench`" class="cover-link">
       <BitsStamp>
         <div class="cover">
+          <span v-if="sample" class="sample">sample</span>
           <BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" />
         </div>
         <h3 class="title">{{ titleOf(pack, template) }}</h3>
-        <p class="soft line">
-          <span v-if="sample" class="sample">sample</span>{{ template.name }} · {{ yours }} of
-          {{ counted.length }} parts are yours
-        </p>
+        <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
       </BitsStamp>
     </NuxtLink>
     <BitsPostmark :word="state.replaceAll('-', ' ')" :tone="tone" class="mark" />
@@ -50,10 +48,14 @@ const cover = computed(() => {
 
 <style scoped>
 .sample {
-  border: 1.5px solid var(--kraft);
-  border-radius: 9px;
-  padding: 0 7px;
-  margin-right: 7px;
+  position: absolute;
+  left: 6px;
+  bottom: 6px;
+  z-index: 1;
+  background: var(--sheet);
+  border-radius: 3px;
+  padding: 0 8px;
+  font-size: 12.5px;
 }
 .pack {
   position: relative;
@@ -64,6 +66,7 @@ const cover = computed(() => {
   display: block;
 }
 .cover {
+  position: relative;
   aspect-ratio: 16 / 10;
   background: #171b26;
   overflow: hidden;

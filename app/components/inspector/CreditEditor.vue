@@ -81,6 +81,9 @@ function set(change: Partial<Source>): void {
   display: grid;
   gap: 8px;
 }
+.credit :deep(.choices) {
+  align-items: flex-start;
+}
 .credit .link {
   justify-self: start;
 }

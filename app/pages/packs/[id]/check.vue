@@ -236,6 +236,14 @@ const entryName = (finding: Finding): string => {
 </template>
 
 <style scoped>
+.credits .said {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.credits details {
+  width: 100%;
+}
 .check-page {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(320px, 400px);
