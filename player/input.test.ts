@@ -54,6 +54,35 @@ describe('keys', () => {
     expect(controls.read().bits).toBe(0)
   })
 
+  it('pressed several times between two steps are seen one by one, in order', () => {
+    for (const code of ['ArrowDown', 'ArrowDown', 'Enter']) {
+      key('keydown', code)
+      key('keyup', code)
+    }
+    const steps = Array.from({ length: 7 }, () => controls.read().bits)
+    const rises = (bit: number) => steps.filter((bits, i) => (bits & bit) !== 0 && ((steps[i - 1] ?? 0) & bit) === 0)
+    expect(rises(BITS.down)).toHaveLength(2)
+    expect(rises(BITS.confirm)).toHaveLength(1)
+    expect(steps.findIndex((bits) => (bits & BITS.confirm) !== 0)).toBeGreaterThan(
+      steps.findLastIndex((bits) => (bits & BITS.down) !== 0),
+    )
+    expect(steps.at(-1)).toBe(0)
+  })
+
+  it('that repeat while held are one press, and a page that stood still does not play on for ever', () => {
+    for (let i = 0; i < 300; i++) key('keydown', 'ArrowLeft', { repeat: i > 0 })
+    key('keyup', 'ArrowLeft')
+    expect(controls.read().axis).toBe(-1)
+    expect(controls.read().axis).toBe(0)
+    for (let i = 0; i < 300; i++) {
+      key('keydown', 'Enter')
+      key('keyup', 'Enter')
+    }
+    let steps = 0
+    while (steps < 300 && (controls.read().bits !== 0 || controls.read().bits !== 0)) steps += 2
+    expect(steps).toBeLessThan(70)
+  })
+
   it('that play are kept from the page, others and those with Ctrl are left to it', () => {
     expect(key('keydown', 'Space').defaultPrevented).toBe(true)
     expect(key('keydown', 'KeyQ').defaultPrevented).toBe(false)
@@ -103,6 +132,20 @@ describe('pointer', () => {
     pointer('pointerup', 400, 300)
     expect(controls.read()).toMatchObject({ px: 400, py: 300, bits: BITS.pointer })
     expect(controls.read()).toMatchObject({ px: -1, bits: 0 })
+  })
+})
+
+describe('pointer, twice between two steps', () => {
+  it('is seen in both places', () => {
+    for (const [x, y] of [
+      [400, 300],
+      [700, 500],
+    ] as const) {
+      pointer('pointerdown', x, y)
+      pointer('pointerup', x, y)
+    }
+    const seen = Array.from({ length: 5 }, () => controls.read().px)
+    expect(seen).toEqual([400, -1, 700, -1, -1])
   })
 })
 

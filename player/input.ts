@@ -25,6 +25,23 @@ const KEY_BITS: Record<string, number> = {
   KeyP: BITS.back,
 }
 
+/** Hundredths of a world unit. */
+interface Point {
+  x: number
+  y: number
+}
+
+/** A key or the pointer goes down or up. */
+interface Change {
+  code: string
+  down: boolean
+  at: Point | null
+}
+
+const POINTER = 'pointer'
+/** More than anybody presses in a frame; beyond it a stuck page would play on long after the presses. */
+const MOST_WAITING = 64
+
 interface Options {
   /** Where keys are listened for. */
   keys: HTMLElement | Window
@@ -42,10 +59,26 @@ const FEW = new Set(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'KeyA', 
 export function makeControls({ keys, pointer, view, ratio, onPress, few = false }: Options): Controls {
   const held = new Set<string>()
   const input = idleInput()
-  let point: { x: number; y: number } | null = null
-  // A tap shorter than a step is still seen by one.
-  let tapped = false
-  const tappedKeys = new Set<string>()
+  let point: Point | null = null
+  // Where frames are slow, several presses come between two steps: each is seen down by one and up by the next.
+  const waiting: Change[] = []
+  const last = (code: string) => waiting.findLast((change) => change.code === code)
+  const isDown = (code: string) => last(code)?.down ?? (code === POINTER ? point !== null : held.has(code))
+  const change = (code: string, down: boolean, at: Point | null = null) => {
+    // A press that was taken is always let go again.
+    if (isDown(code) !== down && (!down || waiting.length < MOST_WAITING)) waiting.push({ code, down, at })
+  }
+  /** One change of each key, in the order they came. */
+  const takeChanges = () => {
+    const changed = new Set<string>()
+    while (waiting.length > 0 && !changed.has(waiting[0]!.code)) {
+      const { code, down, at } = waiting.shift()!
+      changed.add(code)
+      if (code === POINTER) point = down ? at : null
+      else if (down) held.add(code)
+      else held.delete(code)
+    }
+  }
   const off: (() => void)[] = []
   const on = <T extends Event>(target: EventTarget, type: string, does: (event: T) => void) => {
     const listener = does as EventListener
@@ -58,26 +91,25 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
   on<KeyboardEvent>(keys, 'keydown', (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || !mine(event.code)) return
     event.preventDefault()
-    held.add(event.code)
-    tappedKeys.add(event.code)
+    change(event.code, true)
     onPress()
   })
-  on<KeyboardEvent>(keys, 'keyup', (event) => held.delete(event.code))
+  on<KeyboardEvent>(keys, 'keyup', (event) => change(event.code, false))
   on(window, 'blur', () => {
+    waiting.length = 0
     held.clear()
     point = null
   })
-  const place = (event: PointerEvent) => {
+  const place = (event: PointerEvent): Point => {
     const box = pointer.getBoundingClientRect()
     const world = toWorld(view(), (event.clientX - box.left) * ratio(), (event.clientY - box.top) * ratio())
-    point = {
+    return {
       x: Math.round(Math.max(0, Math.min(STAGE.width, world.x)) * 100),
       y: Math.round(Math.max(0, world.y) * 100),
     }
   }
   on<PointerEvent>(pointer, 'pointerdown', (event) => {
-    place(event)
-    tapped = true
+    change(POINTER, true, place(event))
     try {
       pointer.setPointerCapture(event.pointerId)
     } catch {
@@ -86,13 +118,12 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
     onPress()
   })
   on<PointerEvent>(pointer, 'pointermove', (event) => {
-    if (point !== null) place(event)
+    if (!isDown(POINTER)) return
+    const touch = last(POINTER)
+    if (touch === undefined) point = place(event)
+    else touch.at = place(event)
   })
-  let released = false
-  const lift = () => {
-    if (tapped) released = true
-    else point = null
-  }
+  const lift = () => change(POINTER, false)
   on(pointer, 'pointerup', lift)
   on(pointer, 'pointercancel', lift)
 
@@ -114,38 +145,29 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
 
   return {
     hold(code, down) {
-      if (!down) return void held.delete(code)
-      held.add(code)
-      tappedKeys.add(code)
-      onPress()
+      change(code, down)
+      if (down) onPress()
     },
     tap(x, y) {
-      point = { x: Math.round(x * 100), y: Math.round(y * 100) }
-      tapped = true
-      released = true
+      change(POINTER, true, { x: Math.round(x * 100), y: Math.round(y * 100) })
+      change(POINTER, false)
       onPress()
     },
     read() {
+      takeChanges()
       const gamepad = pad()
       let left = false
       let right = false
       let bits = gamepad.bits
-      for (const set of [held, tappedKeys])
-        for (const code of set) {
-          if (LEFT.has(code)) left = true
-          if (RIGHT.has(code)) right = true
-          bits |= KEY_BITS[code] ?? 0
-        }
-      tappedKeys.clear()
+      for (const code of held) {
+        if (LEFT.has(code)) left = true
+        if (RIGHT.has(code)) right = true
+        bits |= KEY_BITS[code] ?? 0
+      }
       input.axis = left === right ? gamepad.axis : left ? -1 : 1
       input.px = point?.x ?? -1
       input.py = point?.y ?? -1
       input.bits = bits | (point === null ? 0 : BITS.pointer)
-      if (released) {
-        point = null
-        released = false
-      }
-      tapped = false
       return input
     },
     close() {
