@@ -44,6 +44,9 @@ async function stop(server: ChildProcess): Promise<void> {
 
 const WORDS = ['puffin', 'tide', 'crab', 'gull', 'lantern', 'fog', 'bell', 'quay', 'kelp', 'herring', 'tug', 'buoy']
 
+/** A word of its own for a game, that no other begins like. */
+const numbered = (i: number): string => `n${String(i).padStart(5, '0')}`
+
 /** One game posted as anybody would, and copies of its record under other titles: as many as asked. */
 async function fill(dir: string, http: APIRequestContext, count: number): Promise<void> {
   const { server } = await serve(dir)
@@ -59,7 +62,7 @@ async function fill(dir: string, http: APIRequestContext, count: number): Promis
     await db.transaction().execute(async (transaction) => {
       for (let i = at; i < Math.min(count, at + AT_ONCE); i++)
         await seedGame(transaction, dialect, owner, {
-          title: `Harbour ${WORDS[i % WORDS.length]} ${WORDS[Math.floor(i / 12) % WORDS.length]} ${i}`,
+          title: `Harbour ${WORDS[i % WORDS.length]} ${WORDS[Math.floor(i / 12) % WORDS.length]} ${numbered(i)}`,
           short: record.label.short,
           tags: [WORDS[i % 7]!, WORDS[i % 5]!, `tag ${i % 50}`],
           band: i % 9 === 0 ? '15' : 'everyone',
@@ -75,6 +78,9 @@ async function fill(dir: string, http: APIRequestContext, count: number): Promis
 interface Measured {
   started: number
   list: number
+  /** Questions that one game answers. */
+  searchOne: number
+  /** Two words: none or one of few games, a full page of many. */
   search: number
   /** Questions that every game answers: a full page both times. */
   searchFull: number
@@ -111,6 +117,7 @@ async function measure(dir: string): Promise<Measured> {
   const measured = {
     started: startedMs,
     list: await ask((i) => `${base}/arcade?tag=tag+${i}&band=15`),
+    searchOne: await ask((i) => `${base}/api/arcade/games?q=harbour+${numbered(i)}`),
     search: await ask((i) => `${base}/api/arcade/games?q=${WORDS[i % 12]}+${WORDS[(i * 7) % 12]}`),
     searchFull: await ask((i) => `${base}/api/arcade/games?q=harbour&sort=${['new', 'title', 'short-load'][i % 3]}`),
     feed: await ask(() => `${base}/arcade/feed.atom`),
@@ -177,7 +184,8 @@ export async function sizeRows(): Promise<Row[]> {
     })
     return [
       ratio('list page', 'list'),
-      ratio('search that few games answer (0 to 24)', 'search'),
+      ratio('search that one game answers', 'searchOne'),
+      ratio('search that 24 games of many answer and none or one of few', 'search'),
       ratio('search that all games answer (24 each)', 'searchFull'),
       ratio('feed', 'feed'),
       ratio('game page', 'page'),

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ListQuery } from '@core/posting/list'
 import { arcadeHere, DATABASES, type ArcadeHere } from '../../tests/support/arcade-here'
 import { seedGame, type SeedGame } from '../../tests/support/seed'
-import { MOST_WORDS } from './words'
+import { having, MOST_WORDS } from './words'
 
 describe.each(DATABASES)('the lists of an arcade on %s', (database) => {
   let at: ArcadeHere
@@ -59,6 +59,18 @@ describe.each(DATABASES)('the lists of an arcade on %s', (database) => {
       expect(Array.isArray(await titles({ q })), q).toBe(true)
     expect(await titles({ q: '"tide" & |' })).toEqual(['Tide'])
     expect(await titles({ q: Array.from({ length: MOST_WORDS + 5 }, () => 'tide').join(' ') })).toEqual(['Tide'])
+  })
+
+  it('find the same games whether few or many have a word', async () => {
+    for (const words of [['buoy'], ['bu', '9'], ['t'], ['nobody']]) {
+      const found = async (few: number) => {
+        const has = await having(at.db, at.arcade.dialect, words, few)
+        return (await at.db.selectFrom('games').select('title').where(has).orderBy('title').execute()).map(
+          (row) => row.title,
+        )
+      }
+      expect(await found(0), words.join(' ')).toEqual(await found(1000))
+    }
   })
 
   it('come in pages that neither repeat nor leave out, in every order', async () => {

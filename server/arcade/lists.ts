@@ -70,7 +70,7 @@ async function pageOf(
   const tag = tidyTag(query.tag ?? '')
   if (tag !== '')
     found = found.where('games.id', 'in', (at) => at.selectFrom('game_tags').select('game').where('tag', '=', tag))
-  if (words.length > 0) found = found.where(sql<boolean>`games.id in (${having(dialect, words)})`)
+  if (words.length > 0) found = found.where(await having(db, dialect, words))
   const { column, direction } = ORDERS[query.sort || 'new']
   const after = readCursor(query.after)
   if (after !== null) {

@@ -99,8 +99,32 @@ const first: Step = async (db, dialect) => {
     ])
 }
 
+/**
+ * The search knows a game by a number: which games have a word is then read from the index of words alone, without
+ * looking up the text of each.
+ */
+const numberedWords: Step = async (db, dialect) => {
+  if (dialect !== 'sqlite') return
+  await all(db, [
+    `create table game_numbers (number integer primary key autoincrement, ${GAME} unique)`,
+    `insert into game_numbers (game) select id from games order by created, id`,
+    `create virtual table numbered_text using fts5 (words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3')`,
+    `insert into numbered_text (rowid, words) select game_numbers.number, games_text.words from games_text
+       join game_numbers on game_numbers.game = games_text.game`,
+    `drop table games_words`,
+    `drop table games_text`,
+    `alter table numbered_text rename to games_text`,
+    `create virtual table games_words using fts5vocab (games_text, 'row')`,
+    `create trigger games_text_gone before delete on game_numbers begin
+       delete from games_text where rowid = old.number; end`,
+  ])
+}
+
 /** One step a version, in order; what was released is never changed. */
-export const STEPS: readonly (readonly [name: string, step: Step])[] = [['0001-first', first]]
+export const STEPS: readonly (readonly [name: string, step: Step])[] = [
+  ['0001-first', first],
+  ['0002-numbered-words', numberedWords],
+]
 
 /** Brings a database up to this version. Throws when one step fails, with everything as before it. */
 export async function migrate(db: Kysely<Schema>, dialect: DialectName): Promise<void> {

@@ -14,19 +14,34 @@ export const MOST_WORDS = 8
 
 /** Takes a game into the search, or out of it with an empty text. */
 export async function indexGame(db: Db, dialect: DialectName, game: string, text: string): Promise<void> {
-  await sql`delete from games_text where game = ${game}`.execute(db)
-  if (text === '') return
   const words = wordsOf(text).join(' ')
-  if (dialect === 'sqlite') await sql`insert into games_text (game, words) values (${game}, ${words})`.execute(db)
-  else await sql`insert into games_text (game, words) values (${game}, to_tsvector('simple', ${words}))`.execute(db)
+  if (dialect === 'postgres') {
+    await sql`delete from games_text where game = ${game}`.execute(db)
+    if (words !== '')
+      await sql`insert into games_text (game, words) values (${game}, to_tsvector('simple', ${words}))`.execute(db)
+    return
+  }
+  await sql`delete from games_text where rowid = (select number from game_numbers where game = ${game})`.execute(db)
+  if (words === '') return
+  await sql`insert into game_numbers (game) values (${game}) on conflict do nothing`.execute(db)
+  await sql`insert into games_text (rowid, words)
+    select number, ${words} from game_numbers where game = ${game}`.execute(db)
 }
 
-/** Ids of games that have every word of `words`, or one that begins like it, as part of a query. */
-export function having(dialect: DialectName, words: readonly string[]) {
+/** Up to so many answers are looked up and put in order; of more, the games are gone through in order until a page is full. */
+const FEW = 1000
+
+/** That a game has every word of `words`, or one that begins like it: a condition on `games.id`. */
+export async function having(db: Db, dialect: DialectName, words: readonly string[], few = FEW) {
   // Nothing but letters and digits is in a word, so nothing in it can end the question.
-  return dialect === 'sqlite'
-    ? sql<string>`select game from games_text where games_text match ${words.map((word) => `"${word}"*`).join(' ')}`
-    : sql<string>`select game from games_text where words @@ to_tsquery('simple', ${words.map((word) => `${word}:*`).join(' & ')})`
+  if (dialect === 'postgres')
+    return sql<boolean>`games.id in (select game from games_text
+      where words @@ to_tsquery('simple', ${words.map((word) => `${word}:*`).join(' & ')}))`
+  const numbers = sql`select rowid from games_text where games_text match ${words.map((word) => `"${word}"*`).join(' ')}`
+  const found = await sql<{ n: number }>`select count(*) as n from (${numbers} limit ${few + 1})`.execute(db)
+  return (found.rows[0]?.n ?? 0) <= few
+    ? sql<boolean>`games.id in (select game from game_numbers where number in (${numbers}))`
+    : sql<boolean>`(select number from game_numbers where game = +games.id) in (${numbers})`
 }
 
 /** Words a search asks for; empty when it asks for nothing. */
