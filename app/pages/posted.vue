@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import type { Template } from '@core/template/template'
+import type { Posted } from '~/components/post/PostedGame.vue'
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
 import { useLibrary } from '~/stores/library'
 import { useNotices } from '~/stores/notices'
 import { usePosting } from '~/stores/posting'
+import { useTemplates } from '~/stores/templates'
 
 const library = useLibrary()
 onMounted(() => void library.open())
@@ -36,11 +39,21 @@ async function takeKey(event: Event): Promise<void> {
   input.value = ''
   if (file !== undefined && (await arcade.recover(file))) await look()
 }
-const rows = computed(() =>
-  library.packs
-    .flatMap(({ pack }) => pack.postings.map((posting) => ({ pack, posting })))
-    .sort((a, b) => (a.posting.at < b.posting.at ? 1 : -1)),
-)
+/** A game and all its releases, the newest first. A pack may have been posted as several games. */
+const rows = computed((): Posted[] => {
+  const found = new Map<string, Posted>()
+  for (const { pack } of library.packs)
+    for (const one of pack.postings) {
+      const of = found.get(one.game)
+      if (of === undefined) found.set(one.game, { pack, postings: [one] })
+      else of.postings.unshift(one)
+    }
+  return [...found.values()].sort((x, y) => (x.postings[0]!.at < y.postings[0]!.at ? 1 : -1))
+})
+const all = shallowRef<Template[]>([])
+const templates = useTemplates()
+onMounted(async () => (all.value = await templates.all().catch(() => [])))
+const templateOf = (id: string) => all.value.find((one) => one.id === id)
 </script>
 
 <template>
@@ -48,35 +61,15 @@ const rows = computed(() =>
     <FrameHomeBand />
     <main class="page">
       <h1>Posted games</h1>
-      <p class="soft">Every posting, with its link. They are in your pack files too, so no link is ever lost.</p>
-      <table v-if="rows.length > 0">
-        <thead>
-          <tr>
-            <th>Game</th>
-            <th>Release</th>
-            <th>State</th>
-            <th>Postcode</th>
-            <th>Link</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ pack, posting } in rows" :key="posting.id">
-            <td>
-              <NuxtLink :to="`/packs/${pack.id}/post`">{{ pack.label.title || 'Untitled game' }}</NuxtLink>
-            </td>
-            <td class="mono">{{ posting.release }}</td>
-            <td>{{ posting.state.replaceAll('-', ' ') }}</td>
-            <td class="mono">{{ posting.postcode }}</td>
-            <td>
-              <a
-                v-if="posting.postcode"
-                :href="posting.host + (posting.link || `/arcade/${posting.postcode.toLowerCase()}`)"
-                >Open it</a
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <p class="soft">Every game with its link. They are in your pack files too, so no link is ever lost.</p>
+      <ul v-if="rows.length > 0" class="games">
+        <PostPostedGame
+          v-for="row in rows"
+          :key="row.postings[0]!.game"
+          :row="row"
+          :template="templateOf(row.pack.template.id)"
+        />
+      </ul>
       <p v-else-if="library.ready">
         Nothing has been posted from this browser yet. <NuxtLink to="/">Choose a pack</NuxtLink>, check it, post it.
       </p>
@@ -162,14 +155,10 @@ const rows = computed(() =>
   align-items: center;
   gap: 12px;
 }
-table {
-  border-collapse: collapse;
-  max-width: 900px;
-}
-th,
-td {
-  text-align: left;
-  padding: 8px 16px 8px 0;
-  border-bottom: 1px solid var(--rule);
+.games {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  max-width: 980px;
 }
 </style>

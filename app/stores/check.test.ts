@@ -4,6 +4,7 @@ import { contextFor, puffinCatch } from '../../tests/support/fixtures'
 import { ruleById } from '@core/check/registry'
 import { makeRunner } from '@core/check/runner'
 import type { Finding } from '@core/check/finding'
+import { TYPEFACE_BYTES } from '@core/parcel/game-doc'
 import { emptyHistory } from '@core/pack/history'
 import type { Pack } from '@core/pack/pack'
 import type { Template } from '@core/template/template'
@@ -92,6 +93,6 @@ describe('findings', () => {
   })
 
   it('come with the weight of every part', () => {
-    expect(at.check.weighIn!.rows.at(-1)).toMatchObject({ name: 'Game itself', download: 23_000 })
+    expect(at.check.weighIn!.rows.at(-1)).toMatchObject({ name: 'Game itself', download: 23_000 + TYPEFACE_BYTES })
   })
 })

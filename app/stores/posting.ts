@@ -1,5 +1,6 @@
 import {
   Figures,
+  type DayFigures,
   KeyAnswer,
   MailView,
   NewInvite,
@@ -445,6 +446,12 @@ export const usePosting = defineStore('posting', () => {
   const hasKey = async () => (await readKey(window.location.origin)) !== null
 
   const figures = () => attempt(() => call(gamePath('/figures'), Figures))
+  /** Figures of any game of this browser; none where they cannot be had, without a word. */
+  const figuresOf = ({ game: id }: Pick<PostingRecord, 'game'>): Promise<DayFigures[]> =>
+    call(`/api/arcade/games/${id}/figures`, Figures).then(
+      ({ days }) => days,
+      () => [],
+    )
   const emails = () =>
     attempt(() =>
       call(gamePath('/emails'), z.object({ emails: z.array(z.object({ email: z.string(), until: z.string() })) })),
@@ -520,6 +527,7 @@ export const usePosting = defineStore('posting', () => {
     useOldKey,
     hasKey,
     figures,
+    figuresOf,
     emails,
     titleTaken,
     webdavHosts,

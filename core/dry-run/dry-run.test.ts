@@ -23,7 +23,7 @@ import {
 } from './batch'
 import { curveValues, halfPoint, onStep } from './curve'
 import { findMoment, pressingPlay } from './moment'
-import { bySkill, causesOf, heatOf, histogram, rateOf, spreadOf } from './statistics'
+import { bySkill, causesOf, fallsOf, heatOf, histogram, rateOf, spreadOf } from './statistics'
 
 const setupOf = (template: Template, pack: Pack): Setup => makeSetup(buildGameDoc(template, pack))
 const catching = setupOf(windfall, puffinCatch())
@@ -243,5 +243,18 @@ describe('the moment that fires a sound', () => {
     expect(before.screen).toBe('start')
     expect(rerun(recording, catching).screen).toBe('play')
     expect(at).toBe(60)
+  })
+})
+
+describe('skill that does not pay', () => {
+  const row = (skill: number, won: number, count: number) => ({
+    ...{ skill, seconds: null, score: null, wins: rateOf(won, count) },
+  })
+  it('is told as chance of few games, or as how it is', () => {
+    expect(fallsOf([row(0, 2, 10), row(0.5, 5, 10), row(1, 9, 10)])).toEqual([])
+    expect(fallsOf([row(0.5, 6, 10), row(1, 5, 10)])).toEqual([{ lower: 0.5, higher: 1, sure: false }])
+    expect(fallsOf([row(0, 1, 10), row(0.5, 900, 1000), row(1, 500, 1000)])[0]).toEqual({
+      ...{ lower: 0.5, higher: 1, sure: true },
+    })
   })
 })

@@ -67,6 +67,24 @@ export function bySkill(games: readonly DryGame[]): BySkill[] {
   })
 }
 
+/** A skill that wins less often than one below it, though it ought to win more often. */
+export interface Fall {
+  lower: number
+  higher: number
+  /** The ranges do not meet: more games would not take it away. */
+  sure: boolean
+}
+
+/** Where more skill wins less, the surest first. */
+export function fallsOf(rows: readonly BySkill[]): Fall[] {
+  const found: Fall[] = []
+  for (const higher of rows)
+    for (const lower of rows)
+      if (lower.skill < higher.skill && lower.wins.rate > higher.wins.rate)
+        found.push({ lower: lower.skill, higher: higher.skill, sure: lower.wins.low > higher.wins.high })
+  return found.sort((a, b) => Number(b.sure) - Number(a.sure))
+}
+
 /** What ended games that were not won, most often first. */
 export function causesOf(games: readonly DryGame[]): { cause: string; count: number; share: Rate }[] {
   const lost = games.filter((game) => game.outcome !== 'won')

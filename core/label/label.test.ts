@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { breakwaterGull, emptyPack, puffinCatch, updraft, windfall } from '../../tests/support/fixtures'
 import { fingerprintOf } from '../posting/changes'
-import { emptyLabel, Label, labelAssets } from './label'
+import { edit, type Command } from '../pack/commands'
+import type { Pack } from '../pack/pack'
+import { emptyLabel, emptyWords, Label, labelAssets, linksOfLabel, wordsOfLabel } from './label'
 import { readMarks } from './marks'
 import { mergeable } from './tags'
 import { clashOf, COPY_TERMS, freestTerms, termsOf } from './terms'
@@ -20,6 +22,32 @@ describe('label', () => {
     const b = 'b'.repeat(64)
     const label = { ...emptyLabel(), cover: a, square: b, shots: [{ asset: a, alt: '' }] }
     expect(labelAssets(label)).toEqual([a, b])
+  })
+
+  it('is said in another language as far as it is written in it, and in the first otherwise', () => {
+    const label = { ...emptyLabel(), title: 'Gull', short: 'Fly.', description: 'See https://a.test', howTo: ['Up'] }
+    label.languages = Label.parse({
+      ...label,
+      languages: { cy: { title: 'Gwylan', description: 'https://b.test' } },
+    }).languages
+    expect(wordsOfLabel(label, 'cy')).toMatchObject({ title: 'Gwylan', short: 'Fly.', howTo: ['Up'] })
+    expect(wordsOfLabel(label, 'de')).toMatchObject({ title: 'Gull', description: 'See https://a.test' })
+    expect(linksOfLabel(label)).toHaveLength(2)
+    expect(Label.safeParse({ ...label, languages: { 'not a tag': {} } }).success).toBe(false)
+  })
+
+  it('follows the game’s words in each language until something else is written on it', () => {
+    const edited = (pack: Pack, ...commands: Command[]) => commands.reduce((at, command) => edit(at, command)[0], pack)
+    const words = (text: string): Command => ({ type: 'set-words', tag: 'cy', words: { 'title-words': text } })
+    const write = (title: string): Command => ({
+      type: 'set-label',
+      change: { languages: { cy: { ...emptyWords(), title } } },
+    })
+    const welsh = edited(puffinCatch(), { type: 'add-language', tag: 'cy', name: 'Cymraeg' }, words('Dal'))
+    expect(welsh.label.languages['cy']?.title).toBe('Dal')
+    expect(edited(welsh, words('Dal y Pâl')).label.languages['cy']?.title).toBe('Dal y Pâl')
+    expect(edited(welsh, write('Pâl'), words('Dal y Pâl')).label.languages['cy']?.title).toBe('Pâl')
+    expect(edited(welsh, { type: 'remove-language', tag: 'cy' }).label.languages).toEqual({})
   })
 })
 

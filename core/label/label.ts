@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { AgeAnswers } from './age-guide'
-import { Privacy } from './privacy'
+import { LANGUAGE_TAG } from '../wording/languages'
+import { linksIn, Privacy } from './privacy'
 
 export const VISIBILITIES = ['only-me', 'invited', 'unlisted', 'public'] as const
 export const Visibility = z.enum(VISIBILITIES)
@@ -53,6 +54,16 @@ export const DEVICE_NAMES: Record<Device, string> = {
 const Hash = z.string().regex(/^[0-9a-f]{64}$/)
 const Alt = z.string().max(400)
 
+/** What a label says in another of the game's languages. What is empty stands as in the first. */
+export const LabelWords = z.object({
+  title: z.string().max(200).default(''),
+  short: z.string().max(400).default(''),
+  description: z.string().max(4000).default(''),
+  howTo: z.array(z.string().max(400)).max(30).default([]),
+})
+export type LabelWords = z.infer<typeof LabelWords>
+export const emptyWords = (): LabelWords => LabelWords.parse({})
+
 /** What is said about the game. Limits here are for storage; the check says what a good label needs. */
 export const Label = z.object({
   title: z.string().max(200),
@@ -65,6 +76,8 @@ export const Label = z.object({
   /** Plain text; lines that begin with "- " are points, *stars* stress a word. */
   description: z.string().max(4000),
   howTo: z.array(z.string().max(400)).max(30),
+  /** By tag of the language (BCP 47). */
+  languages: z.record(z.string().regex(LANGUAGE_TAG).max(35), LabelWords).default({}),
   /** Wide, 16 : 10. */
   cover: Hash.nullable(),
   coverAlt: Alt,
@@ -115,3 +128,21 @@ export const labelAssets = (label: PublicLabel): string[] => [
     ),
   ),
 ]
+
+/** The label's words in a language; what is not written in it is said in the first. */
+export function wordsOfLabel(label: Pick<PublicLabel, keyof LabelWords | 'languages'>, tag: string): LabelWords {
+  const own = label.languages[tag]
+  const said = own?.howTo.some((step) => step.trim() !== '') ? own.howTo : label.howTo
+  return {
+    title: own?.title.trim() || label.title,
+    short: own?.short.trim() || label.short,
+    description: own?.description.trim() || label.description,
+    howTo: said,
+  }
+}
+
+/** Links in everything a label says, in all its languages: that they lead elsewhere is told to players. */
+export const linksOfLabel = (label: Pick<PublicLabel, keyof LabelWords | 'languages'>): string[] =>
+  [label, ...Object.values(label.languages)].flatMap(({ short, description, howTo }) =>
+    linksIn([short, description, ...howTo].join('\n')),
+  )

@@ -1,5 +1,5 @@
 import { create } from 'mutative'
-import type { Label } from '../label/label'
+import { emptyWords, type Label } from '../label/label'
 import { PartId, type CastContent, type CastEntry, type PartContent } from './content'
 import type { AssetFacts, Source } from './asset'
 import type { Pack } from './pack'
@@ -131,6 +131,9 @@ function apply(draft: Pack, command: Command): void {
       break
     case 'remove-language':
       draft.languages = draft.languages.filter((one) => one.tag !== command.tag)
+      draft.label.languages = Object.fromEntries(
+        Object.entries(draft.label.languages).filter(([tag]) => tag !== command.tag),
+      )
       break
     case 'set-words': {
       const language = draft.languages.find((one) => one.tag === command.tag)
@@ -163,6 +166,8 @@ const wordsOf = (pack: Pack, part: string): string => {
   const content = pack.parts[part]
   return content?.kind === 'wording' ? content.text : ''
 }
+const wordsIn = (pack: Pack, tag: string, part: string): string =>
+  pack.languages.find((one) => one.tag === tag)?.words[part] ?? ''
 
 /** The label follows the game's own words, until somebody has written something else on it. */
 function sayOnce(before: Pack, draft: Pack): void {
@@ -170,6 +175,12 @@ function sayOnce(before: Pack, draft: Pack): void {
     const [was, is] = [wordsOf(before, part), wordsOf(draft, part)]
     const said = before.label[field]
     if (was !== is && draft.label[field] === said && (said === '' || said === was)) draft.label[field] = is
+    for (const { tag } of draft.languages) {
+      const [was, is] = [wordsIn(before, tag, part), wordsIn(draft, tag, part)]
+      const said = before.label.languages[tag]?.[field] ?? ''
+      if (was === is || (draft.label.languages[tag]?.[field] ?? '') !== said || (said !== '' && said !== was)) continue
+      draft.label.languages[tag] = { ...emptyWords(), ...draft.label.languages[tag], [field]: is }
+    }
   }
 }
 

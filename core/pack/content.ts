@@ -143,7 +143,6 @@ export const StoryLine = z.object({
   seconds: z.number().min(0).max(120),
 })
 export const StoryContent = z.object({ kind: z.literal('story'), lines: z.array(StoryLine).max(600) })
-export const LANGUAGE_TAG = /^[a-zA-Z]{2,3}(-[a-zA-Z0-9]{2,8})*$/
 export const DialContent = z.object({ kind: z.literal('dial'), value: z.number().min(-100000).max(100000) })
 
 /** Letters: a font file or a sheet of drawn glyphs; with neither, the family that comes with every game. */

@@ -3,7 +3,8 @@ import { emptyLabel, Label, labelAssets } from '../label/label'
 import { PostingRecord } from '../posting/record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
-import { assetsOf, Hash, LANGUAGE_TAG, PartContent, PartId, PartKey, WordKey } from './content'
+import { LANGUAGE_TAG } from '../wording/languages'
+import { assetsOf, Hash, PartContent, PartId, PartKey, WordKey } from './content'
 
 /** Texts of the game by wording part (and `part#line` of a story), in one more language. */
 export const Language = z.object({

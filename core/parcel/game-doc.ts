@@ -133,6 +133,8 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
 
 /** The letters every game comes with. */
 export const TYPEFACE_FILE = 'type.woff2'
+/** What it weighs; a test compares it with the file. */
+export const TYPEFACE_BYTES = 41_344
 
 export const assetFile = (hash: string, mime: keyof typeof EXTENSIONS): string =>
   `assets/${hash.slice(0, 20)}.${EXTENSIONS[mime]}`

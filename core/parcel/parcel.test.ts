@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -11,11 +11,14 @@ import { hashOf } from '../pack/hash'
 import type { Pack } from '../pack/pack'
 import { base64, buildParcel } from './build'
 import { escapeHtml, escapeJson } from './html'
+import { TYPEFACE_BYTES } from './game-doc'
 import { ParcelManifest } from './manifest'
 import { openPackFile, savePackFile } from './pack-file'
 import { ART_LIMITS, crc32, unzipSafely } from './unzip'
 import { weigh } from './weigh'
 
+const TYPEFACE =
+  'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2'
 const typeface = strToU8('not really a typeface')
 const build = (pack: Pack) =>
   buildParcel({
@@ -137,7 +140,20 @@ describe('weigh-in', () => {
     const weight = weigh(windfall, puffinCatch(), 1000)
     expect(weight.rows.reduce((sum, row) => sum + row.download, 0)).toBe(weight.download)
     expect(weight.rows.find((row) => row.part === 'hero')!.memory).toBe(112 * 90 * 4)
-    expect(weight.rows.at(-1)).toEqual({ name: 'Game itself', download: 1000, memory: 0 })
+    expect(weight.rows.at(-1)).toEqual({ name: 'Game itself', download: 1000 + TYPEFACE_BYTES, memory: 0 })
+    expect(statSync(TYPEFACE).size).toBe(TYPEFACE_BYTES)
+  })
+
+  it('is about what is sent: the parcel of a demo, its label’s pictures in it', async () => {
+    const pack = puffinCatch()
+    const playerCode = await buildPlayer()
+    const { zip } = await buildParcel({
+      ...{ template: windfall, pack, playerCode, typeface: readFileSync(TYPEFACE), bytes: bytesFrom() },
+      pixels: contextFor(pack).pixels,
+    })
+    const { parcel } = weigh(windfall, pack, playerCode.length)
+    expect(zip.length / parcel).toBeGreaterThan(0.6)
+    expect(zip.length / parcel).toBeLessThan(1.1)
   })
 })
 

@@ -1,6 +1,8 @@
+import { labelAssets } from '../label/label'
 import { assetsOf } from '../pack/content'
 import { isPicture, type AssetFacts } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
+import { TYPEFACE_BYTES } from './game-doc'
 import type { Template } from '../template/template'
 
 export interface WeighRow {
@@ -14,7 +16,10 @@ export interface WeighRow {
 }
 
 export interface WeighIn {
+  /** What players load, bytes. */
   download: number
+  /** What is sent to the arcade, bytes: that, the letters every parcel brings, and the label's pictures. */
+  parcel: number
   memory: number
   rows: WeighRow[]
 }
@@ -22,7 +27,7 @@ export interface WeighIn {
 export const memoryOf = (facts: AssetFacts): number =>
   isPicture(facts.mime) ? facts.width * facts.height * 4 : Math.round(facts.durationS * 44100 * 2 * 4)
 
-/** Bytes by part; an asset that several parts share is counted with the first. */
+/** Bytes by part; the game itself is the player and the letters that come with every game. An asset that several parts share is counted with the first. */
 export function weigh(template: Template, pack: Pack, playerBytes: number): WeighIn {
   const seen = new Set<string>()
   const rows: WeighRow[] = []
@@ -37,9 +42,13 @@ export function weigh(template: Template, pack: Pack, playerBytes: number): Weig
     }
     if (row.download > 0) rows.push(row)
   }
-  rows.push({ name: 'Game itself', download: playerBytes, memory: 0 })
+  rows.push({ name: 'Game itself', download: playerBytes + TYPEFACE_BYTES, memory: 0 })
+  const pictures = labelAssets(pack.label).filter((hash) => !seen.has(hash))
+  const sent = pictures.reduce((sum, hash) => sum + (pack.assets[hash]?.bytes ?? 0), 0)
+  const download = rows.reduce((sum, row) => sum + row.download, 0)
   return {
-    download: rows.reduce((sum, row) => sum + row.download, 0),
+    download,
+    parcel: download + sent,
     memory: rows.reduce((sum, row) => sum + row.memory, 0),
     rows,
   }

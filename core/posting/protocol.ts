@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { Finding } from '../check/finding'
 import { Band } from '../label/age-guide'
-import { CATEGORIES, Device, SEASONS, Visibility } from '../label/label'
+import { CATEGORIES, Device, LabelWords, SEASONS, Visibility } from '../label/label'
 import { EmailUse } from '../label/privacy'
 import { PlayProof } from './proof-schema'
 import { PostingState } from './record'
@@ -88,6 +88,8 @@ export const GameView = z.object({
   devices: z.array(Device),
   players: z.string(),
   languages: z.array(z.string()),
+  /** What the label says in each of them, the first one first. */
+  said: z.array(LabelWords.extend({ tag: z.string(), name: z.string() })).default([]),
   author: z.string(),
   template: z.string(),
   controls: z.array(z.string()),

@@ -199,11 +199,18 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       const second = await send({ game: first.game })
       const states = async () => [await state(first.id), await state(second.id), (await game(first.game)).live]
       expect(await states()).toEqual(['withdrawn', 'live', 2])
+      const off = async () =>
+        (await at.mail.mailOf(at.db, owner)).letters.filter(
+          ({ kind, game: of }) => kind === 'withdrawn' && of === first.game,
+        )
+      // The first one made room: nobody is alarmed.
+      expect(await off()).toEqual([])
       await at.games.setLive(await game(first.game), 1)
       expect(await states()).toEqual(['live', 'withdrawn', 1])
       const before = await at.store.ticketFor(await game(first.game), 1)
       await at.games.setLive(await game(first.game), 0)
       expect(await states()).toEqual(['withdrawn', 'withdrawn', 0])
+      expect((await off()).map((letter) => letter.release)).toEqual([1])
       expect(await viewOf(first.game)).toBeNull()
       await at.games.setLive(await game(first.game), 1)
       // Addresses that were out before it was taken off do not work again.

@@ -16,9 +16,13 @@ export async function mailOf(db: Db, owner: string): Promise<{ letters: MailView
   const own = new Map((await gamesOf(db, owner)).map((game) => [game.id, game]))
   const titleOf = (game: string) => own.get(game)?.release?.label.title ?? ''
   const letters: MailView[] = []
-  for (const row of await postingsOf(db, owner, MOST))
+  const rows = await postingsOf(db, owner, MOST)
+  // A release that made room for the next one is no news: the next one's own letter says it.
+  const replaced = (game: string, at: string) =>
+    rows.some((row) => row.game === game && row.states.some((turn) => turn.state === 'live' && turn.at === at))
+  for (const row of rows)
     row.states.forEach(({ state, at }, i) => {
-      if (!KINDS.has(state)) return
+      if (!KINDS.has(state) || (state === 'withdrawn' && replaced(row.game, at))) return
       letters.push({
         id: `${row.id}-${i}`,
         at,

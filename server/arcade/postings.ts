@@ -128,10 +128,11 @@ export async function movePosting(
   from: readonly PostingState[],
   state: PostingState,
   change: PostingChange = {},
+  at: string = new Date().toISOString(),
 ): Promise<PostingRow | null> {
   const row = await readPosting(db, id)
   if (row === null || !from.includes(row.state)) return null
-  const states = [...row.states, { state, at: new Date().toISOString() }]
+  const states = [...row.states, { state, at }]
   const { numUpdatedRows } = await db
     .updateTable('postings')
     .set({
@@ -252,10 +253,12 @@ export async function settleLive(db: Db, game: string, live: number): Promise<st
     .where('state', 'in', ['cleared', 'held', 'live', 'withdrawn'])
     .execute()
   const moved: string[] = []
+  // One moment for all of it: that is how letters know a release that made room from one that was taken off.
+  const at = new Date().toISOString()
   for (const row of rows) {
     const wanted = row.release === live ? 'live' : row.state === 'live' ? 'withdrawn' : row.state
     if (wanted === row.state) continue
-    await movePosting(db, row.id, [row.state as PostingState], wanted as PostingState)
+    await movePosting(db, row.id, [row.state as PostingState], wanted as PostingState, {}, at)
     moved.push(row.id)
   }
   return moved

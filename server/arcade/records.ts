@@ -18,6 +18,8 @@ export const ReleaseRecord = z.object({
   players: z.string().default(''),
   devices: z.array(Device).default([]),
   languages: z.array(z.string()).default([]),
+  /** Tag of each of the languages; absent in records from before labels had them. */
+  tags: z.array(z.string()).default([]),
   lineage: z.array(LineageLine).default([]),
   note: z.string().default(''),
   bytes: z.int(),

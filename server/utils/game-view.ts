@@ -1,5 +1,6 @@
 import { ageResult } from '@core/label/age-guide'
-import { frameAncestors, linksIn, privacyStatement } from '@core/label/privacy'
+import { linksOfLabel, wordsOfLabel } from '@core/label/label'
+import { frameAncestors, privacyStatement } from '@core/label/privacy'
 import { linkStep } from '@core/posting/postcode'
 import type { GameView, OwnerView } from '@core/posting/protocol'
 import { bandOf, invitesOf, releasesOf } from '../arcade/games'
@@ -19,7 +20,7 @@ export async function gameView(game: GameRecord, { maker }: Visitor, games: stri
   const { label } = release
   const { privacy } = label
   const age = ageResult(label.ageGuide)
-  const links = linksIn([label.short, label.description, ...label.howTo].join('\n')).length
+  const links = linksOfLabel(label).length
   const ticket = await ticketFor(game, release.release)
   return {
     game: game.id,
@@ -38,6 +39,11 @@ export async function gameView(game: GameRecord, { maker }: Visitor, games: stri
     devices: release.devices,
     players: release.players,
     languages: release.languages,
+    said: release.tags.flatMap((tag, i) =>
+      i === 0 || label.languages[tag] !== undefined
+        ? [{ tag, name: release.languages[i] ?? tag, ...wordsOfLabel(label, tag) }]
+        : [],
+    ),
     author: label.author,
     template: release.template.name,
     controls: release.controls,

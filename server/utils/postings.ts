@@ -244,6 +244,7 @@ async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow
     players: split.players,
     devices: label.devices ?? split.inputs,
     languages: hosted.doc.languages.map((language) => language.name),
+    tags: hosted.doc.languages.map((language) => language.tag),
     credits: hosted.doc.credits,
     pictures: {
       cover: fileOf(label.cover),

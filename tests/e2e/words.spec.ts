@@ -116,6 +116,9 @@ test('a second language is written, falls back where it is empty, and players sw
   await saved(page)
   await page.getByTestId('desk-wording').getByRole('button', { name: 'Done' }).click()
   await page.goto(`${DEMO}/label`)
+  // Said once: the game's title in Welsh is the label's.
+  await expect(page.getByTestId('label-tongue-title').locator('input')).toHaveValue('Dal y Pâl')
+  await page.getByTestId('label-tongue-short').locator('input').fill('Daliwch y penwaig.')
   await takeCover(page)
   await page.goto(`${DEMO}/post`)
   await page.getByRole('radio', { name: 'Unlisted' }).click()
@@ -127,9 +130,14 @@ test('a second language is written, falls back where it is empty, and players sw
     await visitor.goto(link)
     const game = visitor.getByTestId('game-frame').contentFrame()
     await expect(game.locator('canvas')).toHaveAttribute('data-screen', 'start')
-    return { game, said: game.locator('[aria-live]'), close: () => context.close() }
+    return { visitor, game, said: game.locator('[aria-live]'), close: () => context.close() }
   }
   const welsh = await play('cy-GB')
+  await expect(welsh.visitor.locator('h1')).toHaveText('Dal y Pâl')
+  await expect(welsh.visitor.locator('h1')).toHaveAttribute('lang', 'cy')
+  await expect(welsh.visitor.locator('.short')).toHaveText('Daliwch y penwaig.')
+  await welsh.visitor.getByLabel('Language of these words').selectOption('en')
+  await expect(welsh.visitor.locator('h1')).toHaveText('Puffin Catch')
   await expect(welsh.said).toContainText('Dal y Pâl')
   // Standard words come translated; what nobody wrote falls back.
   await expect(welsh.said).toContainText('Dewisiadau')
@@ -145,6 +153,7 @@ test('a second language is written, falls back where it is empty, and players sw
   await welsh.close()
   const other = await play('sv-SE')
   await expect(other.said).toContainText('Puffin Catch')
+  await expect(other.visitor.locator('h1')).toHaveText('Puffin Catch')
   await other.close()
 })
 

@@ -63,7 +63,14 @@ export async function seedGame(
       ageGuide: answers.get(game.band)!,
       privacy: { ...empty.privacy, ...game.privacy },
     },
-    ...{ controls: ['Arrow keys'], credits: [], players: 'One player', devices: game.devices, languages: ['English'] },
+    ...{
+      controls: ['Arrow keys'],
+      credits: [],
+      players: 'One player',
+      devices: game.devices,
+      languages: ['English'],
+      tags: ['en'],
+    },
     ...{ pictures: { cover: null, square: null, clip: null, shots: [] }, lineage: [], note: '', bytes: game.bytes },
   }
   await makeGame(db, { id, owner, visibility: 'only-me' })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { recordingOf, SKILLS, type DryGame } from '@core/dry-run/batch'
-import { heatOf, histogram } from '@core/dry-run/statistics'
+import { fallsOf, heatOf, histogram } from '@core/dry-run/statistics'
 import type { Recording } from '@core/game/recording'
 import type { ChartConfiguration } from 'chart.js'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
@@ -76,6 +76,9 @@ const winLabel = (index: number): string => {
   if (wins === undefined) return ''
   return `${Math.round(wins.rate * 100)} % win, surely ${Math.round(wins.low * 100)} to ${Math.round(wins.high * 100)} %`
 }
+const nameOf = (of: number) => SKILLS.find((one) => one.skill === of)?.name.toLowerCase() ?? ''
+/** Where more skill does not win more: by chance of few games, or really. */
+const fall = computed(() => (dry.state === 'running' ? null : (fallsOf(dry.skills)[0] ?? null)))
 const timeChart = computed(() => {
   const rows = dry.skills
   return (colours: ChartColours): ChartConfiguration => ({
@@ -297,6 +300,16 @@ async function setTo(value: number): Promise<void> {
       <figure>
         <figcaption><b>Who wins</b><span class="soft">line: surely between</span></figcaption>
         <DryRunChart :make="winChart" about="Share of games won, by skill" />
+        <p v-if="fall" class="soft" data-testid="fall">
+          <template v-if="fall.sure"
+            >A player who is {{ nameOf(fall.higher) }} really wins less often than one who is {{ nameOf(fall.lower) }}:
+            skill is of little use with these dials.</template
+          >
+          <template v-else
+            >That {{ nameOf(fall.higher) }} players win less often here than {{ nameOf(fall.lower) }} ones may be
+            chance{{ dry.games.length < 1000 ? ': play 1000 games to see' : '' }}.</template
+          >
+        </p>
       </figure>
       <figure>
         <figcaption><b>How long a game takes</b><span class="soft">middle half, and the middle</span></figcaption>

@@ -3,10 +3,12 @@ import { computed } from 'vue'
 import type { IconName } from '~/components/bits/icons'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
+import { useNext } from '~/stores/next'
 
 /** Five stops on a dashed line; any order, any time. A stop shows how much is still open there. */
 const bench = useBench()
 const check = useCheck()
+const next = useNext()
 const route = useRoute()
 const stops = computed((): { id: string; name: string; icon: IconName; to: string; open: number; hint: string }[] => {
   const base = `/packs/${bench.pack?.id ?? ''}`
@@ -49,7 +51,7 @@ const here = computed(() => route.path.split('/').at(-1))
       <span v-if="i > 0" class="line" />
       <NuxtLink
         :to="stop.to"
-        :class="['stop', { here: here === stop.id }]"
+        :class="['stop', { here: here === stop.id, next: here !== stop.id && next.act?.on === stop.id }]"
         :aria-label="`${stop.name}: ${stop.hint}`"
         :aria-current="here === stop.id ? 'step' : undefined"
       >
@@ -57,7 +59,9 @@ const here = computed(() => route.path.split('/').at(-1))
           ><BitsIcon :name="stop.icon" :size="17" /><span v-if="stop.open > 0" class="open">{{ stop.open }}</span></span
         >
         <span class="name">{{ stop.name }}</span>
-        <v-tooltip activator="parent" location="bottom">{{ stop.hint }}</v-tooltip>
+        <v-tooltip activator="parent" location="bottom">{{
+          next.act?.on === stop.id ? `Next: ${next.act.say}` : stop.hint
+        }}</v-tooltip>
       </NuxtLink>
     </template>
   </nav>
@@ -100,6 +104,10 @@ const here = computed(() => route.path.split('/').at(-1))
   border-color: var(--teal);
   color: var(--on-teal);
   box-shadow: none;
+}
+.next .mark {
+  border-color: var(--sun);
+  box-shadow: 0 0 0 3px var(--sun-wash);
 }
 .here .name {
   color: var(--teal);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nextAct } from '@core/posting/next-act'
 import { titleOf } from '@core/parcel/game-doc'
 import type { Template } from '@core/template/template'
 import { computed } from 'vue'
@@ -14,6 +15,16 @@ const yours = computed(() => counted.value.filter((spec) => pack.value.parts[spe
 const last = computed(() => pack.value.postings.at(-1))
 const state = computed(() => last.value?.state ?? 'draft')
 const tone = computed(() => (state.value === 'live' ? 'teal' : state.value === 'returned' ? 'vermilion' : 'ink'))
+const next = computed(() =>
+  nextAct({
+    yours: yours.value,
+    label: pack.value.label,
+    must: null,
+    labelOpen: 0,
+    last: last.value ?? null,
+    changed: null,
+  }),
+)
 const cover = computed(() => {
   if (pack.value.label.cover !== null) return { asset: pack.value.label.cover, crisp: false }
   const start = pack.value.parts['start-picture'] ?? template.parts.find((spec) => spec.id === 'start-picture')?.content
@@ -33,6 +44,7 @@ const cover = computed(() => {
         <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
       </BitsStamp>
     </NuxtLink>
+    <NuxtLink v-if="!sample || last" :to="`/packs/${pack.id}/${next.on}`" class="next">Next: {{ next.say }}</NuxtLink>
     <BitsPostmark :word="state.replaceAll('-', ' ')" :tone="tone" class="mark" />
     <v-btn icon variant="text" size="small" class="more" :aria-label="`More about ${titleOf(pack, template)}`">
       <BitsIcon name="menu" />
@@ -82,6 +94,11 @@ const cover = computed(() => {
 .line {
   font-size: 13px;
   padding-bottom: 14px;
+}
+.next {
+  display: block;
+  padding: 6px 2px 0;
+  font-weight: 700;
 }
 .mark {
   position: absolute;

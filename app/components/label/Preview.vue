@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { creditsOf, titleOf } from '@core/parcel/game-doc'
 import { ageResult, BAND_NAMES } from '@core/label/age-guide'
-import { DEVICE_NAMES } from '@core/label/label'
-import { linksIn, privacyStatement } from '@core/label/privacy'
+import { DEVICE_NAMES, linksOfLabel } from '@core/label/label'
+import { privacyStatement } from '@core/label/privacy'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 import { usePosting } from '~/stores/posting'
@@ -16,12 +16,7 @@ const age = computed(() => ageResult(label.value.ageGuide))
 const devices = computed(() =>
   (label.value.devices ?? bench.template!.inputs).map((one) => DEVICE_NAMES[one].toLowerCase()).join(', '),
 )
-const statement = computed(() =>
-  privacyStatement(
-    label.value.privacy,
-    linksIn([label.value.short, label.value.description, ...label.value.howTo].join('\n')).length,
-  ),
-)
+const statement = computed(() => privacyStatement(label.value.privacy, linksOfLabel(label.value).length))
 const credits = computed(() => creditsOf(bench.template!, bench.pack!))
 </script>
 

@@ -4,13 +4,13 @@ import {
   EMAIL_FROM,
   FRAMING_NAMES,
   FRAMINGS,
-  linksIn,
   originOf,
   privacyStatement,
   tooYoungForEmail,
   type EmailUse,
   type Privacy,
 } from '@core/label/privacy'
+import { linksOfLabel } from '@core/label/label'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 
@@ -21,10 +21,7 @@ const band = computed(() => ageResult(bench.pack!.label.ageGuide).band)
 const young = computed(() => tooYoungForEmail(band.value))
 const typed = ref('')
 const wrong = ref('')
-const statement = computed(() => {
-  const { short, description, howTo } = bench.pack!.label
-  return privacyStatement(privacy.value, linksIn([short, description, ...howTo].join('\n')).length)
-})
+const statement = computed(() => privacyStatement(privacy.value, linksOfLabel(bench.pack!.label).length))
 const framings = FRAMINGS.map((id) => ({ id, name: FRAMING_NAMES[id] }))
 
 function set(change: Partial<Privacy>, name: string, mark = ''): void {

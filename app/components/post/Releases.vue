@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { PostingRecord } from '@core/posting/record'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { usePosting } from '~/stores/posting'
@@ -13,6 +14,11 @@ const canPutBack = (release: number, game: string): boolean =>
   posting.owner.game === game &&
   posting.owner.live !== release &&
   posting.owner.releases.some((one) => one.release === release)
+/** The live release that took its place; 0 for none. That is how it should be, and looks like it. */
+const replacedBy = (one: PostingRecord): number =>
+  one.state === 'withdrawn'
+    ? (rows.value.find((row) => row.game === one.game && row.state === 'live')?.release ?? 0)
+    : 0
 const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short' })
 
 async function remove(): Promise<void> {
@@ -29,7 +35,8 @@ async function remove(): Promise<void> {
         <tr v-for="one in rows" :key="one.id" data-testid="posting-row">
           <td class="mono">release {{ one.release }}</td>
           <td>
-            <span :class="['state', one.state]">{{ one.state.replaceAll('-', ' ') }}</span>
+            <span v-if="replacedBy(one)" class="soft">made room for {{ replacedBy(one) }}</span>
+            <span v-else :class="['state', one.state]">{{ one.state.replaceAll('-', ' ') }}</span>
           </td>
           <td class="soft">{{ day(one.at) }}</td>
           <td class="note">{{ one.note || '–' }}</td>

@@ -62,7 +62,7 @@ const stops = computed(() => {
         <span v-if="stop.state === 'held' && stop.now" class="soft">{{
           view.goLive.when === 'at' ? `until ${new Date(view.goLive.at).toLocaleString()}` : 'until you let it go'
         }}</span>
-        <span v-if="stop.state === 'sent'" class="soft">{{ (view.bytes / 1e6).toFixed(2) }} MB</span>
+        <span v-if="stop.state === 'sent'" class="soft">{{ (view.bytes / 1e6).toFixed(2) }} MB packed</span>
       </li>
     </ol>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LANGUAGE_TAG } from '@core/pack/content'
+import { COMMON_LANGUAGES, LANGUAGE_TAG, languageName } from '@core/wording/languages'
 import { STANDARD_LANGUAGES } from '@core/wording/standard'
 import { isRightToLeft } from '@core/game/languages'
 import { computed, ref } from 'vue'
@@ -11,42 +11,9 @@ import { useWording } from '~/stores/wording'
 const at = useWording()
 const bench = useBench()
 const notices = useNotices()
-/** As their speakers call them: browsers know only some of these names. */
-const COMMON: Record<string, string> = {
-  en: 'English',
-  cy: 'Cymraeg',
-  ga: 'Gaeilge',
-  gd: 'Gàidhlig',
-  de: 'Deutsch',
-  fr: 'Français',
-  es: 'Español',
-  pt: 'Português',
-  it: 'Italiano',
-  nl: 'Nederlands',
-  pl: 'Polski',
-  sv: 'Svenska',
-  da: 'Dansk',
-  uk: 'Українська',
-  tr: 'Türkçe',
-  ar: 'العربية',
-  he: 'עברית',
-  fa: 'فارسی',
-  hi: 'हिन्दी',
-  ja: '日本語',
-  zh: '中文',
-}
-const nameOf = (tag: string): string => {
-  if (COMMON[tag] !== undefined) return COMMON[tag]
-  try {
-    const name = new Intl.DisplayNames([tag], { type: 'language' }).of(tag) ?? tag
-    return name.charAt(0).toLocaleUpperCase(tag) + name.slice(1)
-  } catch {
-    return tag
-  }
-}
 const taken = computed(() => [bench.pack?.language.tag, ...(bench.pack?.languages.map((one) => one.tag) ?? [])])
 const offered = computed(() =>
-  Object.entries(COMMON)
+  Object.entries(COMMON_LANGUAGES)
     .filter(([tag]) => !taken.value.includes(tag))
     .map(([tag, name]) => ({ tag, name })),
 )
@@ -58,12 +25,12 @@ async function add(raw: string): Promise<void> {
   if (!LANGUAGE_TAG.test(tag) || tag.length > 35)
     return notices.warn(`“${tag}” is not a language tag. Write one like “cy” or “pt-BR”.`)
   if (taken.value.some((one) => one?.toLowerCase() === tag.toLowerCase()))
-    return notices.warn(`The game has ${nameOf(tag)} already.`)
+    return notices.warn(`The game has ${languageName(tag)} already.`)
   typed.value = ''
-  await at.addLanguage(tag, nameOf(tag))
+  await at.addLanguage(tag, languageName(tag))
 }
 async function main(tag: string): Promise<void> {
-  await at.setMainLanguage(tag, nameOf(tag))
+  await at.setMainLanguage(tag, languageName(tag))
 }
 const done = (words: Record<string, string>) => at.texts.filter((one) => (words[one.key] ?? '').trim() !== '').length
 </script>
@@ -73,7 +40,7 @@ const done = (words: Record<string, string>) => at.texts.filter((one) => (words[
     ><span>The words are written in</span>
     <select :value="bench.pack?.language.tag" @change="main(($event.target as HTMLSelectElement).value)">
       <option v-for="tag in [bench.pack!.language.tag, ...offered.map((one) => one.tag)]" :key="tag" :value="tag">
-        {{ nameOf(tag) }}
+        {{ languageName(tag) }}
       </option>
     </select></label
   >

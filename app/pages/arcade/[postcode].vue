@@ -4,6 +4,7 @@ import { CATEGORY_NAMES, DEVICE_NAMES, SEASON_NAMES } from '@core/label/label'
 import { GameView, REPORT_NAMES, REPORT_REASONS, type EndedMessage, type ScoreTicket } from '@core/posting/protocol'
 import { computed, shallowRef, useTemplateRef } from 'vue'
 import type * as z from 'zod'
+import { usePlayersWords } from '~/composables/players-words'
 import { readAnswer } from '~/composables/read-answer'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
 
@@ -13,6 +14,7 @@ const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(St
   headers: useRequestHeaders(['cookie']),
 })
 const game = computed(() => readAnswer(GameView, data.value))
+const { tag, words, lang, dir } = usePlayersWords(game)
 const here = computed(() => `${origin}${game.value?.link ?? '/arcade'}`)
 const thanks = computed(() => String(route.query['thanks'] ?? ''))
 const frame = useTemplateRef<{ inSight: boolean; fill: () => void; toView: () => void }>('frame')
@@ -97,22 +99,25 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
                 : 'Thank you. The maker finds it in their mail.'
             }}
           </p>
-          <h1>{{ game.title }}</h1>
-          <p class="short">{{ game.short }}</p>
+          <select v-if="game.said.length > 1" v-model="tag" class="tongue" aria-label="Language of these words">
+            <option v-for="one in game.said" :key="one.tag" :value="one.tag" :lang="one.tag">{{ one.name }}</option>
+          </select>
+          <h1 :lang="lang" :dir="dir">{{ words!.title }}</h1>
+          <p class="short" :lang="lang" :dir="dir">{{ words!.short }}</p>
           <p class="soft">
             by {{ game.author || 'somebody' }} · {{ CATEGORY_NAMES[game.category]
             }}<template v-if="game.season !== 'any'"> · {{ SEASON_NAMES[game.season] }}</template>
           </p>
           <p class="tags">
-            <NuxtLink v-for="tag in game.tags" :key="tag" :to="`/arcade?tag=${encodeURIComponent(tag)}`">{{
-              tag
+            <NuxtLink v-for="word in game.tags" :key="word" :to="`/arcade?tag=${encodeURIComponent(word)}`">{{
+              word
             }}</NuxtLink>
           </p>
-          <BitsMarkedText class="description" :text="game.description" />
-          <template v-if="game.howTo.some((step) => step.trim())">
+          <BitsMarkedText class="description" :text="words!.description" :lang="lang" :dir="dir" />
+          <template v-if="words!.howTo.some((step) => step.trim())">
             <h2>How to play</h2>
-            <ol>
-              <li v-for="(line, i) in game.howTo.filter((one) => one.trim())" :key="i">{{ line }}</li>
+            <ol :lang="lang" :dir="dir">
+              <li v-for="(line, i) in words!.howTo.filter((one) => one.trim())" :key="i">{{ line }}</li>
             </ol>
           </template>
           <p class="soft">
@@ -217,6 +222,10 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
 }
 .short {
   font-size: 16px;
+}
+.tongue {
+  float: right;
+  min-height: 36px;
 }
 .description {
   margin: 10px 0;

@@ -14,6 +14,9 @@ const query = computed(() => ListQuery.safeParse(route.query).data ?? {})
 const { data, error } = await useFetch('/api/arcade/games', { query })
 const page = computed(() => readAnswer(GamePage, data.value) ?? { games: [], next: null })
 const games = computed(() => page.value.games)
+/** The newest game comes first and large, where nothing else was asked for. */
+const lead = computed(() => (filtered.value || query.value.after ? null : (games.value[0] ?? null)))
+const rest = computed(() => (lead.value === null ? games.value : games.value.slice(1)))
 const filtered = computed(() => Object.entries(query.value).some(([name, value]) => value && name !== 'after'))
 const more = computed(() => ({ path: '/arcade', query: { ...query.value, after: page.value.next ?? undefined } }))
 const first = computed(() => ({ path: '/arcade', query: { ...query.value, after: undefined } }))
@@ -97,25 +100,12 @@ async function filter(event: Event): Promise<void> {
             : 'Nothing public has been posted yet. Unlisted games open by their postcode.'
         }}
       </p>
-      <ul class="games" data-testid="games">
-        <li v-for="game in games" :key="game.game">
-          <NuxtLink :to="game.link">
-            <BitsStamp>
-              <img
-                v-if="game.pictures.cover"
-                :src="`${game.playUrl}${game.pictures.cover}`"
-                :alt="game.coverAlt"
-                class="cover"
-                loading="lazy"
-              />
-              <div v-else class="cover" />
-              <h2>{{ game.title }}</h2>
-              <p>{{ game.short }}</p>
-              <p class="soft">by {{ game.author || 'somebody' }} · {{ BAND_NAMES[game.band] }}</p>
-            </BitsStamp>
-          </NuxtLink>
-        </li>
-      </ul>
+      <div data-testid="games">
+        <ArcadeLead v-if="lead" :game="lead" />
+        <ul v-if="rest.length > 0" class="games">
+          <li v-for="game in rest" :key="game.game"><ArcadeCard :game="game" /></li>
+        </ul>
+      </div>
       <nav v-if="page.next || query.after" class="pages" aria-label="Pages">
         <NuxtLink v-if="query.after" :to="first">Back to the start</NuxtLink>
         <NuxtLink v-if="page.next" :to="more" data-testid="more-games">More games</NuxtLink>
@@ -180,24 +170,10 @@ async function filter(event: Event): Promise<void> {
   grid-template-columns: repeat(auto-fill, minmax(232px, 1fr));
   gap: 24px;
 }
-.games a {
-  text-decoration: none;
-}
-.cover {
-  display: block;
-  width: 100%;
-  aspect-ratio: 16 / 10;
-  object-fit: cover;
-  background: #171b26;
-}
 .pages {
   display: flex;
   gap: 20px;
   padding-top: 26px;
-}
-h2 {
-  font-size: 17px;
-  margin-top: 9px;
 }
 .none {
   padding: 24px 0;

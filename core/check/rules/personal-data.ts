@@ -32,6 +32,13 @@ function said(ctx: CheckContext): Said[] {
     ['tags', 'The tags', label.tags.join('\n')],
     ['coverAlt', 'The words on the pictures', [label.coverAlt, ...label.shots.map((shot) => shot.alt)].join('\n')],
   ] as const
+  for (const { tag, name } of languages) {
+    const words = label.languages[tag]
+    if (words === undefined) continue
+    const { title, short, description, howTo } = words
+    const text = [title, short, description, ...howTo].join('\n')
+    found.push({ subject: { field: 'languages' }, name: `The label in ${name}`, text })
+  }
   for (const [field, name, text] of fields) found.push({ subject: { field }, name, text })
   return found
 }

@@ -6,10 +6,12 @@ import { useDesk } from '~/stores/desk'
 import { useNotices } from '~/stores/notices'
 import { useCrisp } from '~/stores/crisp'
 import { fromFile } from '~/stores/incoming'
+import { useNext } from '~/stores/next'
 import { useSwap } from '~/stores/swap'
 import { useWorkbench } from '~/stores/workbench'
 
 const bench = useBench()
+const next = useNext()
 const swap = useSwap()
 const workbench = useWorkbench()
 const desk = useDesk()
@@ -159,11 +161,17 @@ function ready(made: Stage): void {
             <button class="link" @click="crisp.decline()">leave it smooth</button>
           </p>
           <p v-else class="soft before" role="status">
-            {{
-              stage.view.before
-                ? 'The template’s content, on the very same moment'
-                : 'Drop a picture or a sound on a thing on the stage, or on its part. Hold B for the template’s.'
-            }}
+            <template v-if="stage.view.before">The template’s content, on the very same moment</template>
+            <template v-else-if="next.act && next.act.on !== 'bench'"
+              >Next:
+              <NuxtLink :to="`/packs/${bench.pack!.id}/${next.act.on}`" data-testid="next-act">{{
+                next.act.say
+              }}</NuxtLink></template
+            >
+            <template v-else
+              >{{ bench.tally.yours === 0 ? 'First: click a thing in the game, and drop' : 'Drop' }} a picture or a
+              sound on it, or on its part. Hold B for the template’s.</template
+            >
           </p>
         </template>
       </div>

@@ -317,11 +317,14 @@ const entryName = (finding: Finding): string => {
   font-size: 15px;
 }
 .acts {
-  display: flex;
-  flex-direction: column;
-  align-items: flex-end;
+  display: grid;
+  width: 188px;
+  align-content: center;
+  justify-items: stretch;
   gap: 4px;
-  justify-content: center;
+}
+.acts .keep {
+  text-align: center;
 }
 .placeholders {
   display: flex;

@@ -30,6 +30,7 @@ const SECTIONS = [
   ['tags', 'Tags'],
   ['words', 'Words'],
   ['howTo', 'How to play'],
+  ['languages', 'Languages'],
   ['devices', 'Devices'],
   ['pictures', 'Pictures'],
   ['age', 'Age guide'],
@@ -38,6 +39,7 @@ const SECTIONS = [
   ['credits', 'Credits'],
   ['copies', 'Copies'],
 ] as const
+const sections = computed(() => SECTIONS.filter(([id]) => id !== 'languages' || bench.pack!.languages.length > 0))
 
 function set(change: Partial<Label>, name: string, mark = ''): void {
   void bench.act(name, { type: 'set-label', change }, { mark })
@@ -124,7 +126,7 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
         </p>
         <LabelPresets />
         <nav class="index" aria-label="On this page">
-          <a v-for="[id, name] in SECTIONS" :key="id" :href="`#label-${id}`">{{ name }}</a>
+          <a v-for="[id, name] in sections" :key="id" :href="`#label-${id}`">{{ name }}</a>
         </nav>
       </div>
       <LabelRow id="title" name="Name" hint="what people will look for">
@@ -261,6 +263,15 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
         </div>
         <p v-if="note('howTo')" class="note">{{ note('howTo') }}</p>
         <button v-if="steps.length < LABEL_LIMITS.howToSteps" class="link add" @click="addStep">Add a step</button>
+      </LabelRow>
+      <LabelRow
+        v-if="bench.pack!.languages.length > 0"
+        id="languages"
+        name="Languages"
+        hint="each player reads their own"
+      >
+        <LabelLanguages />
+        <p v-if="note('languages')" class="note">{{ note('languages') }}</p>
       </LabelRow>
       <LabelRow id="devices" name="Devices" hint="and controls, from the template">
         <LabelDevicesForm />

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import type { GameView } from '@core/posting/protocol'
+import { computed } from 'vue'
+import { daysAgo, gameFacts } from '~/composables/game-facts'
+
+/** The game the list begins with: large, and one press from being played. */
+const { game } = defineProps<{ game: GameView }>()
+const facts = computed(() => gameFacts(game))
+const picture = computed(() => game.pictures.clip ?? game.pictures.cover)
+/** Told by the page once it is here: a kept page would go on saying "today". */
+const when = computed(() => daysAgo(game.updated, Date.now()))
+</script>
+
+<template>
+  <section class="lead" data-testid="lead-game" :aria-label="`The newest: ${game.title}`">
+    <NuxtLink :to="game.link" class="cover" tabindex="-1" aria-hidden="true">
+      <img v-if="picture" :src="`${game.playUrl}${picture}`" alt="" />
+    </NuxtLink>
+    <div class="words">
+      <p class="soft">
+        The newest<ClientOnly
+          ><template v-if="when">, {{ when }}</template></ClientOnly
+        >
+      </p>
+      <h2>{{ game.title }}</h2>
+      <p class="short">{{ game.short }}</p>
+      <p class="soft">by {{ game.author || 'somebody' }}</p>
+      <p class="soft facts">{{ facts.join(' · ') }}</p>
+      <p class="tags">
+        <NuxtLink v-for="tag in game.tags" :key="tag" :to="`/arcade?tag=${encodeURIComponent(tag)}`">{{
+          tag
+        }}</NuxtLink>
+      </p>
+      <div class="acts">
+        <v-btn color="primary" size="large" :to="game.link"><BitsIcon name="play" />Play</v-btn>
+        <NuxtLink v-if="game.copies" :to="game.link">Make your own from this</NuxtLink>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.lead {
+  display: grid;
+  grid-template-columns: minmax(0, 620px) minmax(260px, 1fr);
+  gap: 30px;
+  align-items: center;
+  margin-bottom: 30px;
+}
+.cover {
+  display: block;
+  background: #171b26;
+  aspect-ratio: 16 / 10;
+  box-shadow: 0 2px 14px #0003;
+}
+.cover img {
+  display: block;
+  width: 100%;
+  height: 100%;
+  object-fit: cover;
+}
+.words {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  overflow-wrap: anywhere;
+}
+h2 {
+  font-size: clamp(24px, 3vw, 38px);
+  line-height: 1.1;
+}
+.short {
+  font-size: 18px;
+}
+.tags,
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+}
+.acts {
+  margin-top: 8px;
+}
+@media (max-width: 720px) {
+  .lead {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 12px;
+  }
+}
+</style>
