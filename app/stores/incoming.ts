@@ -4,6 +4,7 @@ import { UserError } from '@core/errors'
 import type { Source } from '@core/pack/asset'
 import type { Strip } from '@core/pack/content'
 import { checkFileSize, identify } from '@core/pack/take-in'
+import type { Want } from '@core/template/match-files'
 import { drawSvg } from '../workers/draw-svg'
 import { workshop } from '../workers/workshop'
 
@@ -11,6 +12,8 @@ import { workshop } from '../workers/workshop'
 export interface Bringing {
   name: string
   bytes: () => Promise<Uint8Array>
+  /** Its first bytes, where they can be had without reading all of it. */
+  head?: () => Promise<Uint8Array>
   size: number
   source?: Partial<Source>
   cut?: Strip
@@ -21,7 +24,18 @@ export const fromFile = (file: File): Bringing => ({
   name: file.webkitRelativePath || file.name,
   size: file.size,
   bytes: async () => new Uint8Array(await file.arrayBuffer()),
+  head: async () => new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()),
 })
+
+const HEAD_BYTES = 4096
+const FONT_HEADS = new Set(['wOF2', 'wOFF', 'OTTO', 'true', '\x00\x01\x00\x00'])
+
+/** What kind of part a file is for, by its first bytes; a picture where nothing else is known of it. */
+export async function wantOf(what: Bringing): Promise<Want> {
+  const head = await (what.head ?? what.bytes)()
+  if (FONT_HEADS.has(String.fromCharCode(...head.subarray(0, 4)))) return 'typeface'
+  return sniff(head)?.mime.startsWith('audio/') ? 'sound' : 'picture'
+}
 
 const isZip = (what: Bringing): boolean => /\.zip$/i.test(what.name) && !/\.pack\.zip$/i.test(what.name)
 

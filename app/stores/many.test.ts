@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
-import { ballPixels, puffinCatch } from '../../tests/support/fixtures'
+import { ballPixels, puffinCatch, tone } from '../../tests/support/fixtures'
 import { workshopHere } from '../../tests/support/workshop-here'
 import { encodePng } from '@core/art/png'
 import { emptyHistory } from '@core/pack/history'
@@ -37,16 +37,16 @@ const file = (name: string, bytes: Uint8Array = encodePng(ballPixels())) => ({
 const parts = () => at.many.rows.map((row) => row.part)
 
 describe('several files', () => {
-  it('go to the parts whose names they have, each part once, the rest nowhere', () => {
-    at.many.match([file('my_hero.png'), file('HERO-2.png'), file('life mark.png'), file('holiday.png')])
-    expect(parts()).toEqual(['hero', '', 'life', ''])
+  it('go to the parts whose names they have, pictures that take only one once, the rest nowhere', async () => {
+    await at.many.match([file('my_hero.png'), file('HERO-2.png'), file('bg.png'), file('sky.png'), file('holiday.png')])
+    expect(parts()).toEqual(['hero', 'hero', 'backdrop', '', ''])
     expect(at.many.open).toBe(true)
-    expect(at.many.ready).toHaveLength(2)
+    expect(at.many.ready).toHaveLength(3)
   })
 
-  it('go in order to the parts that were chosen, sounds to sounds', () => {
+  it('go in order to the parts that were chosen, sounds to sounds, whatever their endings say', async () => {
     at.many.chosen = ['hero', 'life', 'catch-sound']
-    at.many.match([file('one.png'), file('two.wav'), file('three.png'), file('four.png')])
+    await at.many.match([file('one.png'), file('two.png', tone(0.1).bytes), file('three.wav'), file('four.png')])
     expect(parts()).toEqual(['hero', 'catch-sound', 'life', ''])
   })
 
@@ -60,14 +60,14 @@ describe('several files', () => {
 
   it('are swapped as one step, and one broken file keeps all of them out', async () => {
     const before = at.bench.pack
-    at.many.match([file('hero.png'), file('life.png')])
+    await at.many.match([file('hero.png'), file('life.png')])
     await at.many.swapAll()
     expect(at.bench.canUndo).toBe('Swap 2 parts')
     expect(at.many.open).toBe(false)
     at.bench.undo()
     expect(at.bench.pack!.parts).toEqual(before!.parts)
 
-    at.many.match([file('hero.png'), file('life.png', encodePng(ballPixels()).slice(0, 60))])
+    await at.many.match([file('hero.png'), file('life.png', encodePng(ballPixels()).slice(0, 60))])
     await at.many.swapAll()
     expect(at.bench.pack!.parts).toEqual(before!.parts)
     expect(at.many.open).toBe(true)

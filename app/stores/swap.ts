@@ -10,6 +10,7 @@ import type { CastContent, CastEntry, PartContent, SpriteContent, Strip } from '
 import { checkFileSize } from '@core/pack/take-in'
 import type { PartSpec } from '@core/template/template'
 import * as Comlink from 'comlink'
+import type { Want } from '@core/template/match-files'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { keepBytes, keepMine } from '../storage/assets'
@@ -21,7 +22,6 @@ import { useBench } from './bench'
 import { plainName, readIncoming, unpacked, type Bringing } from './incoming'
 import { useNotices } from './notices'
 
-type Want = 'picture' | 'sound' | 'typeface'
 const WANTS: Record<PartContent['kind'], Want | null> = {
   sprite: 'picture',
   picture: 'picture',

@@ -45,7 +45,7 @@ const when = computed(() => daysAgo(game.updated, Date.now()))
   grid-template-columns: minmax(0, 620px) minmax(260px, 1fr);
   gap: 30px;
   align-items: center;
-  margin-bottom: 30px;
+  margin-bottom: 6px;
 }
 .cover {
   display: block;

@@ -48,7 +48,7 @@ onBeforeUnmount(drop)
             @change="many.setPart(i, ($event.target as HTMLSelectElement).value)"
           >
             <option value="">leave it out</option>
-            <option v-for="spec in many.partsFor(row.what)" :key="spec.id" :value="spec.id">{{ spec.name }}</option>
+            <option v-for="spec in many.partsFor(row.want)" :key="spec.id" :value="spec.id">{{ spec.name }}</option>
           </select>
           <span class="chip"><BitsPartChip v-if="row.part !== '' && bench.spec(row.part)" :part="row.part" /></span>
         </li>

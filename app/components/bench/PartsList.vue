@@ -120,7 +120,7 @@ function pickMany(event: Event): void {
   const input = event.target as HTMLInputElement
   const files = [...(input.files ?? [])].map(fromFile)
   input.value = ''
-  if (files.length > 0) many.match(files)
+  if (files.length > 0) void many.match(files)
 }
 
 async function dropped(event: DragEvent, row: Row): Promise<void> {
@@ -128,7 +128,7 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
   const what = await bringingsOf(event.dataTransfer)
   if (what.length === 0) return
   const part = row.parts[0]!.id
-  if (many.chosen.length > 0 || !(areFrames(what) || bench.content(part)?.kind === 'cast')) return many.match(what)
+  if (many.chosen.length > 0 || !(areFrames(what) || bench.content(part)?.kind === 'cast')) return void many.match(what)
   bench.select(part)
   await swap.put(what, part)
 }

@@ -209,7 +209,7 @@ async function dropped(event: DragEvent): Promise<void> {
   left()
   const what = await bringingsOf(event.dataTransfer)
   if (what.length === 0) return
-  if (!areFrames(what)) return many.match(what)
+  if (!areFrames(what)) return void many.match(what)
   if (found === null)
     return notices.warn(
       `“${what[0]!.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`,

@@ -100,12 +100,10 @@ async function filter(event: Event): Promise<void> {
             : 'Nothing public has been posted yet. Unlisted games open by their postcode.'
         }}
       </p>
-      <div data-testid="games">
-        <ArcadeLead v-if="lead" :game="lead" />
-        <ul v-if="rest.length > 0" class="games">
-          <li v-for="game in rest" :key="game.game"><ArcadeCard :game="game" /></li>
-        </ul>
-      </div>
+      <ul class="games" data-testid="games">
+        <li v-if="lead" class="first"><ArcadeLead :game="lead" /></li>
+        <li v-for="game in rest" :key="game.game"><ArcadeCard :game="game" /></li>
+      </ul>
       <nav v-if="page.next || query.after" class="pages" aria-label="Pages">
         <NuxtLink v-if="query.after" :to="first">Back to the start</NuxtLink>
         <NuxtLink v-if="page.next" :to="more" data-testid="more-games">More games</NuxtLink>
@@ -169,6 +167,9 @@ async function filter(event: Event): Promise<void> {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(232px, 1fr));
   gap: 24px;
+}
+.first {
+  grid-column: 1 / -1;
 }
 .pages {
   display: flex;

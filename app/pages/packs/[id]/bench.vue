@@ -160,7 +160,7 @@ function ready(made: Stage): void {
             <button class="link" @click="crisp.set(crisp.offer)">Make the whole game crisp</button>
             <button class="link" @click="crisp.decline()">leave it smooth</button>
           </p>
-          <p v-else class="soft before" role="status">
+          <p class="soft before" role="status">
             <template v-if="stage.view.before">The template’s content, on the very same moment</template>
             <template v-else-if="next.act && next.act.on !== 'bench'"
               >Next:
