@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { decodeAnimation } from './art/animation'
+import { decodeGif } from './art/animation'
+import { apngParts } from './art/apng'
 import { readTags, stripTags } from './art/metadata'
 import { sniff } from './art/sniff'
 import { groupNumbered } from './art/numbered'
@@ -188,7 +189,7 @@ const BYTE_SCANNERS: Record<string, (bytes: Uint8Array) => unknown> = {
   },
   animations: (bytes) => {
     const mime = sniff(bytes)?.mime
-    return mime === undefined ? null : quiet(() => decodeAnimation(bytes, mime))
+    return quiet(() => (mime === 'image/gif' ? decodeGif(bytes) : apngParts(bytes, () => undefined)))
   },
   fonts: (bytes) => quiet(() => readFont('x', bytes)),
   'tables as bytes': (bytes) => quiet(() => decodeTable('x', bytes)),

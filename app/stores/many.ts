@@ -21,9 +21,7 @@ export const useMany = defineStore('many', () => {
   /** By name first, then in order among the parts that were chosen. What a file is, its bytes say and not its ending. */
   async function match(files: readonly Bringing[]): Promise<void> {
     const within = parts.value.filter((spec) => chosen.value.length === 0 || chosen.value.includes(spec.id))
-    const wanted = await Promise.all(
-      files.map(async (what) => ({ name: what.name, want: await wantOf(what) })),
-    )
+    const wanted = await Promise.all(files.map(async (what) => ({ name: what.name, want: await wantOf(what) })))
     const found = matchFiles(
       wanted,
       within.map((spec) => ({ spec, want: swap.wants(spec.id)!, many: MANY.has(spec.content.kind) })),

@@ -1,10 +1,7 @@
-import * as upng from '@pdf-lib/upng'
 import { decode as readGif, decodeUndisposedFrame } from 'modern-gif'
 import type { Mime } from '../pack/asset'
+import { apngParts, type ApngPart } from './apng'
 import type { Pixels } from './pixels'
-
-// Node and bundlers take this package's two builds apart differently.
-const apng = (upng as unknown as { default?: typeof upng }).default ?? upng
 
 export interface Animation {
   width: number
@@ -29,19 +26,6 @@ function within(frames: number, width: number, height: number): void {
 
 const tight = (bytes: Uint8Array): ArrayBuffer =>
   bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer
-
-/** Frames that an animated PNG says it has (acTL, PNG 3rd edition 11.3.4.1); 0 for a still one. */
-function apngFrames(bytes: Uint8Array): number {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  for (let at = 8; at + 12 <= bytes.length;) {
-    const length = view.getUint32(at)
-    const kind = view.getUint32(at + 4)
-    if (kind === 0x6163544c) return view.getUint32(at + 8)
-    if (kind === 0x49444154) return 0
-    at += 12 + length
-  }
-  return 0
-}
 
 /**
  * Frames of a GIF, by walking its blocks (GIF 89a, 17 to 26) without unpacking any; throws where they do not follow on
@@ -103,32 +87,69 @@ function gifPictures(source: ArrayBuffer, width: number, height: number, progres
 const delay = (ms: number): number => (ms <= 10 ? 100 : ms)
 
 /**
- * All frames of an animated GIF (with disposal applied) or PNG; null for still pictures and other kinds. Throws
- * TooManyFrames before anything is drawn, and anything at all for a broken file.
+ * All frames of an animated GIF with disposal applied; null for a still one. Throws TooManyFrames before anything is
+ * drawn, and anything at all for a broken file.
  */
-export function decodeAnimation(bytes: Uint8Array, mime: Mime, progress?: Progress): Animation | null {
-  if (mime === 'image/gif') {
-    const count = gifFrames(bytes)
-    const screen = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-    const [width, height] = [screen.getUint16(6, true), screen.getUint16(8, true)]
-    if (count === 0) throw new RangeError('no frames')
-    within(count, width, height)
-    if (count === 1) return null
-    const frames = gifPictures(tight(bytes), width, height, progress)
-    return { width, height, frames }
+export function decodeGif(bytes: Uint8Array, progress?: Progress): Animation | null {
+  const count = gifFrames(bytes)
+  const screen = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  const [width, height] = [screen.getUint16(6, true), screen.getUint16(8, true)]
+  if (count === 0) throw new RangeError('no frames')
+  within(count, width, height)
+  return count === 1 ? null : { width, height, frames: gifPictures(tight(bytes), width, height, progress) }
+}
+
+/** Lays a frame over what its forerunners left (PNG 3rd edition, 11.3.4.2); straight alpha, as 13.16 composes it. */
+function layOver(canvas: Uint8ClampedArray, width: number, part: ApngPart, own: Pixels): void {
+  for (let y = 0; y < part.height; y++)
+    for (let x = 0; x < part.width; x++) {
+      const from = (y * part.width + x) * 4
+      const to = ((part.y + y) * width + part.x + x) * 4
+      const [over, under] = [own.data[from + 3]! / 255, canvas[to + 3]! / 255]
+      const alpha = part.blend === 0 ? over : over + under * (1 - over)
+      const share = part.blend === 0 || alpha === 0 ? 1 : over / alpha
+      for (let c = 0; c < 3; c++) canvas[to + c] = own.data[from + c]! * share + canvas[to + c]! * (1 - share)
+      canvas[to + 3] = alpha * 255
+    }
+}
+
+async function decodeApng(
+  bytes: Uint8Array,
+  still: (png: Uint8Array) => Promise<Pixels>,
+  progress?: Progress,
+): Promise<Animation | null> {
+  const found = apngParts(bytes, within)
+  if (found === null) return null
+  const { width, height, parts } = found
+  let canvas = new Uint8ClampedArray(width * height * 4)
+  const frames: Animation['frames'] = []
+  for (const part of parts) {
+    const own = await still(part.png)
+    if (own.width !== part.width || own.height !== part.height) throw new RangeError('a frame of another size')
+    const before = part.dispose === 2 ? canvas.slice() : null
+    layOver(canvas, width, part, own)
+    frames.push({ pixels: { width, height, data: canvas.slice() }, delayMs: delay(part.delayMs) })
+    if (before !== null) canvas = before
+    else if (part.dispose === 1)
+      for (let y = part.y; y < part.y + part.height; y++)
+        canvas.fill(0, (y * width + part.x) * 4, (y * width + part.x + part.width) * 4)
+    progress?.(frames.length / parts.length)
   }
-  if (mime !== 'image/png') return null
-  const count = apngFrames(bytes)
-  if (count < 2) return null
-  const size = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  within(count, size.getUint32(16), size.getUint32(20))
-  const png = apng.decode(tight(bytes))
-  const drawn = apng.toRGBA8(png)
-  const frames = drawn.map((data, i) => ({
-    pixels: { width: png.width, height: png.height, data: new Uint8ClampedArray(data) },
-    delayMs: delay(png.frames[i]?.delay ?? 100),
-  }))
-  return { width: png.width, height: png.height, frames }
+  return { width, height, frames }
+}
+
+/**
+ * All frames of an animated GIF or PNG as they are seen; null for still pictures and other kinds. `still` decodes a PNG
+ * of one frame. Rejects as `decodeGif` throws.
+ */
+export async function decodeAnimation(
+  bytes: Uint8Array,
+  mime: Mime,
+  still: (png: Uint8Array) => Promise<Pixels>,
+  progress?: Progress,
+): Promise<Animation | null> {
+  if (mime === 'image/gif') return decodeGif(bytes, progress)
+  return mime === 'image/png' ? decodeApng(bytes, still, progress) : null
 }
 
 /** Delays as frames a second and holds: the middle delay is one hold. */

@@ -77,7 +77,12 @@ async function open(file: Incoming, { imported, source, place, told, exact }: Co
   let still: Pixels | null = null
   try {
     animation =
-      decodeAnimation(bytes, kind.mime, (share) => place.progress?.(share * 0.6)) ??
+      (await decodeAnimation(
+        bytes,
+        kind.mime,
+        (png) => place.still(png, 'image/png', !saysColours(bytes)),
+        (share) => place.progress?.(share * 0.6),
+      )) ??
       (await place.moving?.(bytes, kind.mime)) ??
       null
     if (animation === null)

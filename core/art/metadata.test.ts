@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import sharp from 'sharp'
 import { gifOf } from '../../tests/support/pictures'
 import { disc } from '../../tests/support/fixtures'
-import { decodeAnimation } from './animation'
+import { decodeGif } from './animation'
 import { saysColours, stripTags } from './metadata'
 import { encodePng } from './png'
 import { foreignKind } from './sniff'
@@ -44,7 +44,7 @@ describe('what a file says of its maker', () => {
     expect(text(clean)).not.toMatch(/by me|XMP|hidden/)
     expect(text(clean)).toContain('NETSCAPE2.0')
     expect([...clean]).toEqual([...plain])
-    expect(decodeAnimation(clean, 'image/gif')!.frames).toHaveLength(2)
+    expect(decodeGif(clean)!.frames).toHaveLength(2)
   })
   it('goes from behind the end of a PNG and a JPEG', async () => {
     const png = encodePng(disc(20, 8))

@@ -7,7 +7,7 @@ import { gifOf, pngWith } from '../../tests/support/pictures'
 import { workplace } from '../../tests/support/workplace'
 import type { SpriteContent } from '../pack/content'
 import { driftOf } from './align'
-import { decodeAnimation, timing, TooManyFrames } from './animation'
+import { decodeGif, timing, TooManyFrames } from './animation'
 import { bringIn, spriteOf } from './bring-in'
 import { colourWord, palette } from './colours'
 import { standOut } from './contrast'
@@ -631,24 +631,22 @@ describe('moving pictures', () => {
     const whole = { x: 0, y: 0, w: 8, h: 8, delay: 10 }
     const part = { x: 2, y: 2, w: 4, h: 4, delay: 10 }
     const at = (data: Pixels['data'], x: number, y: number) => [...data.subarray((y * 8 + x) * 4, (y * 8 + x) * 4 + 4)]
-    const two = decodeAnimation(
+    const two = decodeGif(
       gifOf(8, 8, [
         { ...whole, colour: 1, disposal: 1 },
         { ...part, colour: 2, disposal: 2 },
         { x: 0, y: 0, w: 1, h: 1, delay: 10, colour: 3, disposal: 1 },
       ]),
-      'image/gif',
     )!
     expect(at(two.frames[1]!.pixels.data, 3, 3)).toEqual([0, 255, 0, 255])
     expect(at(two.frames[2]!.pixels.data, 3, 3)[3]).toBe(0)
     expect(at(two.frames[2]!.pixels.data, 7, 7)).toEqual([255, 0, 0, 255])
-    const three = decodeAnimation(
+    const three = decodeGif(
       gifOf(8, 8, [
         { ...whole, colour: 1, disposal: 1 },
         { ...part, colour: 2, disposal: 3 },
         { x: 0, y: 0, w: 1, h: 1, delay: 10, colour: 3, disposal: 1 },
       ]),
-      'image/gif',
     )!
     expect(at(three.frames[2]!.pixels.data, 3, 3)).toEqual([255, 0, 0, 255])
   })
@@ -665,7 +663,7 @@ describe('moving pictures', () => {
     const gif = await sharp(frames, { join: { animated: true } })
       .gif({ delay: [70, 140] })
       .toBuffer()
-    const read = decodeAnimation(new Uint8Array(gif), 'image/gif')!
+    const read = decodeGif(new Uint8Array(gif))!
     expect(read.frames.map((frame) => [frame.delayMs, frame.pixels.data[1]])).toEqual([
       [70, expect.closeTo(40, -1)],
       [140, 255],
@@ -676,13 +674,12 @@ describe('moving pictures', () => {
   })
   it('are refused before anything is drawn when they are too large', () => {
     expect(() =>
-      decodeAnimation(
+      decodeGif(
         gifOf(
           8000,
           8000,
           [1, 2].map((colour) => ({ colour, x: 0, y: 0, w: 1, h: 1, delay: 5, disposal: 1 })),
         ),
-        'image/gif',
       ),
     ).toThrow(TooManyFrames)
   })

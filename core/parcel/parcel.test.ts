@@ -14,7 +14,8 @@ import { escapeHtml, escapeJson } from './html'
 import { TYPEFACE_BYTES } from './game-doc'
 import { ParcelManifest } from './manifest'
 import { openPackFile, savePackFile } from './pack-file'
-import { ART_LIMITS, crc32, unzipSafely } from './unzip'
+import { crc32 } from '../crc32'
+import { ART_LIMITS, unzipSafely } from './unzip'
 import { weigh } from './weigh'
 
 const TYPEFACE =

@@ -1,4 +1,5 @@
 import { Unzip, UnzipInflate, UnzipPassThrough } from 'fflate'
+import { crc32 } from '../crc32'
 import { userError } from '../errors'
 
 export interface UnzipLimits {
@@ -21,19 +22,6 @@ export const PACK_LIMITS: UnzipLimits = {
 }
 /** Pictures and sounds as somebody zipped them. */
 export const ART_LIMITS: UnzipLimits = { ...PACK_LIMITS, names: 'inside' }
-
-/** CRC-32 (ISO 3309) table. */
-const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1
-  return c >>> 0
-})
-
-export function crc32(bytes: Uint8Array): number {
-  let c = 0xffffffff
-  for (let i = 0; i < bytes.length; i++) c = TABLE[(c ^ bytes[i]!) & 255]! ^ (c >>> 8)
-  return (c ^ 0xffffffff) >>> 0
-}
 
 interface Listed {
   name: string

@@ -38,7 +38,10 @@ describe('files for parts', () => {
   it('go to a part of their own kind only, and the rest in order where parts were chosen', () => {
     expect(match(windfall, { 'hero.wav': 'sound' })).toEqual([''])
     const chosen = partsOf(windfall).filter(({ spec }) => ['hero', 'backdrop', 'music'].includes(spec.id))
-    const files = [{ name: 'a.png', want: 'picture' as const }, { name: 'b.png', want: 'picture' as const }]
+    const files = [
+      { name: 'a.png', want: 'picture' as const },
+      { name: 'b.png', want: 'picture' as const },
+    ]
     expect(new Set(matchFiles(files, chosen, true))).toEqual(new Set(['hero', 'backdrop']))
     expect(matchFiles([...files, ...files], chosen, true).filter(Boolean)).toHaveLength(2)
   })

@@ -6,7 +6,21 @@ export type Want = 'picture' | 'sound' | 'typeface'
 /** Words people give to files of one and the same thing. */
 const ALIKE: readonly (readonly string[])[] = [
   ['hero', 'player', 'character', 'char', 'main', 'avatar', 'me'],
-  ['good', 'coin', 'star', 'fruit', 'gem', 'treat', 'collectible', 'collect', 'pickup', 'bonus', 'item', 'prize', 'food'],
+  [
+    'good',
+    'coin',
+    'star',
+    'fruit',
+    'gem',
+    'treat',
+    'collectible',
+    'collect',
+    'pickup',
+    'bonus',
+    'item',
+    'prize',
+    'food',
+  ],
   ['bad', 'enemy', 'foe', 'bomb', 'hazard', 'obstacle', 'spike', 'trap', 'monster', 'danger'],
   ['backdrop', 'background', 'bg', 'back', 'sky', 'scene', 'landscape'],
   ['music', 'song', 'theme', 'bgm', 'tune', 'soundtrack', 'loop'],

@@ -59,7 +59,9 @@ test('a teenager with a folder of sprites: from nothing to a link in at most 60 
   await many.getByRole('button', { name: 'Swap 8' }).click()
   await expect(many).toBeHidden()
   await choosePart(page, 'hero')
-  await expect(page.getByText('4 frames').or(page.getByText('walk 4')).or(page.getByText('stand 4')).first()).toBeVisible()
+  await expect(
+    page.getByText('4 frames').or(page.getByText('walk 4')).or(page.getByText('stand 4')).first(),
+  ).toBeVisible()
   // The title is typed once, on top, and is the game's and the label's.
   await page.getByRole('banner').locator('.title').click()
   await page.keyboard.type('Pip on the Pier')
@@ -197,7 +199,10 @@ test('a pixel artist: a sheet in rows becomes clips, the whole game crisp, feet 
   await hand.choose(page, 'many-files', [
     png('hero keeper.png', rows),
     ...['coin', 'enemy', 'heart'].map((name, i) => png(`${name}.png`, dot(i))),
-    png('bg.png', picture(160, 100, (_x, y) => (y < 60 ? [150, 205, 235, 255] : [30, 95 + (y % 7), 150, 255]))),
+    png(
+      'bg.png',
+      picture(160, 100, (_x, y) => (y < 60 ? [150, 205, 235, 255] : [30, 95 + (y % 7), 150, 255])),
+    ),
   ])
   await page.getByTestId('many').getByRole('button', { name: 'Swap 5' }).click()
   await expect(page.getByTestId('many')).toBeHidden()
