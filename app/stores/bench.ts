@@ -1,5 +1,5 @@
 import { makeSetup } from '@core/game/setup'
-import type { Command } from '@core/pack/commands'
+import { goneFor, type Command } from '@core/pack/commands'
 import {
   emptyHistory,
   perform,
@@ -210,7 +210,10 @@ export const useBench = defineStore('bench', () => {
     if (options.files !== undefined && options.files.size > 0) await keepBytes(options.files)
     // Commands are plain data. What comes from a component may be a proxy, which no store takes.
     const given = JSON.parse(JSON.stringify(command)) as Command
-    if (pack.value !== null) take(perform(pack.value, history.value, name, given, options.mark))
+    if (pack.value === null) return
+    const gone = goneFor(pack.value, given)
+    if (gone !== null) return notices.warn(gone)
+    take(perform(pack.value, history.value, name, given, options.mark))
   }
 
   function undo(): void {

@@ -84,8 +84,6 @@ export const useCheck = defineStore('check', () => {
     await bytesKept().catch(() => undefined)
     const found = await checker().fixAll(toRaw(template), toRaw(pack), playerCode.length)
     if (found === null) return notices.warn('None of these can be fixed by itself after all.')
-    // The pack may have been changed while this was worked out: then the fixes are for another one.
-    if (bench.pack !== pack) return notices.warn('The pack was changed meanwhile. Press it again.')
     await keepBytes(new Map(Object.entries(found.bytes)))
     const name = `Fix ${found.done.length} ${found.done.length === 1 ? 'thing' : 'things'}`
     await bench.act(name, found.command)

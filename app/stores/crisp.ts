@@ -1,5 +1,6 @@
 import { gridFor, heightOnGrid } from '@core/art/crispness'
 import type { Command } from '@core/pack/commands'
+import { changedEntry } from '@core/pack/entries'
 import type { Frame, SpriteContent } from '@core/pack/content'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -84,8 +85,11 @@ export const useCrisp = defineStore('crisp', () => {
         if (Math.abs(height / sprite.height - 1) > 0.2 || Math.abs(height - sprite.height) < 1e-6) continue
         const content = bench.content(part)
         if (content?.kind === 'cast')
-          commands.push({ type: 'cast-set', part, from: content, entry, change: { sprite: { ...sprite, height } } })
-        else commands.push({ type: 'set-part', part, content: { ...sprite, height } })
+          commands.push({
+            ...{ type: 'set-part', part, from: content },
+            content: changedEntry(content, entry, { sprite: { ...sprite, height } }),
+          })
+        else commands.push({ type: 'set-part', part, from: sprite, content: { ...sprite, height } })
       }
     await bench.act(to > 0 ? `Make the game pixel-crisp, ${to} px a metre` : 'Make the game smooth', {
       type: 'all',

@@ -166,10 +166,11 @@ export const useSoundBench = defineStore('sound-bench', () => {
   async function keep(name = `Work on ${spec.value?.name ?? ''}`): Promise<void> {
     const from = start.value
     if (from === null || content.value === null) return
+    const worked = { part: part.value, content: content.value }
     working.value = true
     try {
       const made = await workshop().editSound(
-        plain(content.value),
+        plain(worked.content),
         from.from,
         plainFacts(from.from),
         bench.plainTemplate()!,
@@ -180,7 +181,8 @@ export const useSoundBench = defineStore('sound-bench', () => {
       if (asset !== undefined) void keepBytes(new Map([[asset.hash, asset.bytes]]))
       await bench.act(name, {
         type: 'set-part',
-        part: part.value,
+        part: worked.part,
+        from: worked.content,
         content: made.content,
         ...(asset === undefined ? {} : { assets: { [asset.hash]: asset.facts } }),
       })
@@ -214,6 +216,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
   async function make(next: EffectRecipe): Promise<void> {
     const now = content.value
     if (now === null || now.kind !== 'sound') return
+    const worked = part.value
     recipe.value = next
     working.value = true
     const taken = swap.keep(await workshop().takeEffect(plain(next), new Date().toISOString()))
@@ -223,11 +226,12 @@ export const useSoundBench = defineStore('sound-bench', () => {
       `Make ${spec.value?.name ?? 'a sound'}`,
       {
         type: 'set-part',
-        part: part.value,
+        part: worked,
+        from: now,
         content: { ...rest, asset: taken.hash, effect: next },
         assets: { [taken.hash]: taken.facts },
       },
-      { mark: `effect:${part.value}` },
+      { mark: `effect:${worked}` },
     )
     await show()
     hear()
@@ -239,8 +243,9 @@ export const useSoundBench = defineStore('sound-bench', () => {
   async function takeRecording(recorded: Samples): Promise<void> {
     const now = content.value
     if (now === null) return
-    await swap.trying(part.value, async () => {
-      const taken = swap.keep(
+    const [worked, name] = [part.value, spec.value?.name ?? '']
+    const work = async () =>
+      swap.keep(
         swap.value(
           await workshop().takeRecording(
             `Recording for ${spec.value?.name ?? 'a part'}.wav`,
@@ -251,10 +256,10 @@ export const useSoundBench = defineStore('sound-bench', () => {
           ),
         ),
       )
+    await swap.trying(worked, work, (taken) => {
       const { made: _edit, effect: _recipe, ...rest } = now
-      await bench.act(`Record ${spec.value?.name ?? ''}`, {
-        type: 'set-part',
-        part: part.value,
+      return bench.act(`Record ${name}`, {
+        ...{ type: 'set-part', part: worked, from: now },
         content: { ...rest, asset: taken.hash },
         assets: { ...taken.originals, [taken.hash]: taken.facts },
       })

@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
 import { ballPixels, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
-import type { CastContent } from '@core/pack/content'
+import type { CastContent, Strip } from '@core/pack/content'
+import { changedEntry, withoutEntry } from '@core/pack/entries'
 import { emptyHistory } from '@core/pack/history'
 import { workshopHere } from '../../tests/support/workshop-here'
 import type { Bringing } from './incoming'
@@ -155,5 +156,70 @@ describe('cutting again', () => {
     at.bench.undo()
     const before = at.bench.pack!.parts['hero']!
     expect(before.kind === 'sprite' && before.strip).toEqual({ columns: 1, rows: 1 })
+  })
+})
+
+describe('what is changed while a slow file is taken in', () => {
+  /** A file that is read only when it is told to. */
+  function slow(name: string, bytes: Uint8Array) {
+    let go = (): void => undefined
+    const gone = new Promise<void>((resolve) => (go = resolve))
+    return { what: bringing(name, bytes, { bytes: () => gone.then(() => bytes) }), go: () => go() }
+  }
+
+  it('stands beside what came in: a backdrop dimmed meanwhile', async () => {
+    const { what, go } = slow('sea.png', pngAsset(disc(160, 60)).bytes)
+    const coming = at.swap.put(what, 'backdrop')
+    const from = at.bench.content('backdrop')!
+    if (from.kind !== 'picture') throw new Error('picture')
+    await at.bench.act('Dim', { type: 'set-part', part: 'backdrop', from, content: { ...from, dim: 0.35 } })
+    go()
+    expect(await coming).toBe(true)
+    expect(at.bench.content('backdrop')).toMatchObject({ dim: 0.35 })
+    expect(at.bench.content('backdrop')).not.toMatchObject({ asset: from.asset })
+    at.bench.undo()
+    expect(at.bench.content('backdrop')).toEqual({ ...from, dim: 0.35 })
+  })
+
+  it('of a cast is kept: points changed and another entry taken out', async () => {
+    const cast = () => at.bench.content('good') as CastContent
+    const { what, go } = slow('star.png', pngAsset(ballPixels()).bytes)
+    const coming = at.swap.put(what, 'good', 'herring')
+    const set = (content: CastContent) =>
+      at.bench.act('Change', { type: 'set-part', part: 'good', from: cast(), content })
+    await set(changedEntry(cast(), 'herring', { points: 77 }))
+    await set(withoutEntry(cast(), 'mussel'))
+    go()
+    expect(await coming).toBe(true)
+    expect(cast().entries.map((entry) => [entry.id, entry.name, entry.points])).toEqual([['herring', 'Star', 77]])
+  })
+
+  it('is told when the thing it was for is gone', async () => {
+    const cast = () => at.bench.content('good') as CastContent
+    const { what, go } = slow('star.png', pngAsset(ballPixels()).bytes)
+    const coming = at.swap.put(what, 'good', 'herring')
+    const content = withoutEntry(cast(), 'herring')
+    await at.bench.act('Remove', { type: 'set-part', part: 'good', from: cast(), content })
+    go()
+    await coming
+    expect(cast().entries.map((entry) => entry.id)).toEqual(['mussel'])
+    expect(at.notices.current!.text).toContain('was taken out meanwhile')
+  })
+
+  it('makes work on an older drawing of no use, and says so: cut again while it is swapped', async () => {
+    await at.swap.put(ball(), 'hero')
+    const cut: Strip = { columns: 2, rows: 1 }
+    const { what: gate, go } = slow('', new Uint8Array())
+    const { cutSprite } = workshopHere
+    const cutting = vi.spyOn(workshopHere, 'cutSprite')
+    cutting.mockImplementation(async (...args) => gate.bytes().then(() => cutSprite(...args)))
+    const working = at.swap.recut('hero', '', cut)
+    await at.swap.put(bringing('other.png', pngAsset(disc(60, 20)).bytes), 'hero')
+    const other = at.bench.content('hero')
+    go()
+    await working
+    cutting.mockRestore()
+    expect(at.bench.content('hero')).toEqual(other)
+    expect(at.notices.current!.text).toContain('swapped meanwhile')
   })
 })

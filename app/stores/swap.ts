@@ -5,8 +5,16 @@ import type { SpriteWish } from '@core/art/strip'
 import { UserError } from '@core/errors'
 import type { AssetFacts } from '@core/pack/asset'
 import type { Command } from '@core/pack/commands'
-import { freeEntryId } from '@core/pack/commands'
-import type { CastContent, CastEntry, PartContent, SpriteContent, Strip } from '@core/pack/content'
+import { changedEntry, freeEntryId, withEntry } from '@core/pack/entries'
+import { same } from '@core/pack/merge'
+import {
+  assetsOf,
+  type CastContent,
+  type CastEntry,
+  type PartContent,
+  type SpriteContent,
+  type Strip,
+} from '@core/pack/content'
 import { checkFileSize } from '@core/pack/take-in'
 import type { PartSpec } from '@core/template/template'
 import * as Comlink from 'comlink'
@@ -132,7 +140,7 @@ export const useSwap = defineStore('swap', () => {
     const first = what[0]!
     const set = (next: PartContent, taken: TakenIn) => ({
       name: `Swap ${spec.name}`,
-      command: { type: 'set-part', part: spec.id, content: next, assets: assets(taken) } as Command,
+      command: { type: 'set-part', part: spec.id, from: content, content: next, assets: assets(taken) } as Command,
     })
     switch (content.kind) {
       case 'sprite': {
@@ -178,21 +186,23 @@ export const useSwap = defineStore('swap', () => {
       const taken = await takePictures(what, old.sprite.height, wish, what[0]!.cut)
       const change = { sprite: taken.sprite!, name: plainName(what[0]!.name) }
       const command: Command = {
-        ...{ type: 'cast-set', part: spec.id, from: cast, entry, change, assets: assets(taken) },
+        ...{ type: 'set-part', part: spec.id, from: cast, assets: assets(taken) },
+        content: changedEntry(cast, entry, change),
       }
       return { name: `Swap ${old.name}`, command }
     }
     const described = what.some((one) => /\.json$/i.test(one.name))
     const rows = described ? [what] : groupNumbered(what).map((row) => row.files)
-    const commands: Command[] = []
+    let next = cast
     let last = ''
+    const facts: Record<string, AssetFacts> = {}
     for (const row of rows) {
       const taken = await takePictures(row, like.height, wish, row[0]!.cut)
       const name = plainName(
         row.length > 1 ? row[0]!.name.replace(/[\s._-]*\(?\d+\)?(?=\.[a-z]+$)/i, '') : row[0]!.name,
       )
       const made: CastEntry = {
-        id: freeEntryId(cast, name),
+        id: freeEntryId(next, name),
         name,
         sprite: taken.sprite!,
         points: spec.role === 'bad' ? 0 : 10,
@@ -200,18 +210,29 @@ export const useSwap = defineStore('swap', () => {
         often: 2,
       }
       last = name
-      commands.push({ type: 'cast-add', part: spec.id, from: cast, entry: made, assets: assets(taken) })
+      next = withEntry(next, made)
+      Object.assign(facts, assets(taken))
     }
-    const added = commands.length === 1 ? `Add ${last}` : `Add ${commands.length} to ${spec.name}`
-    return { name: added, command: { type: 'all', commands } as Command, added: spec.id }
+    const added = rows.length === 1 ? `Add ${last}` : `Add ${rows.length} to ${spec.name}`
+    const command: Command = { type: 'set-part', part: spec.id, from: cast, content: next, assets: facts }
+    return { name: added, command, added: spec.id }
   }
 
-  /** Tells a UserError in its sentence; true when all went well. */
-  async function trying(part: string, does: () => Promise<void>): Promise<boolean> {
+  /**
+   * Works something out, which can be stopped, and then does it, which cannot. Tells a UserError in its sentence; true
+   * when all went well.
+   */
+  async function trying<T>(
+    part: string,
+    work: () => Promise<T>,
+    then: (made: T) => Promise<unknown>,
+  ): Promise<boolean> {
     busy.value = part
     done.value = 0
     try {
-      await untilStopped(does())
+      const made = await untilStopped(work())
+      busy.value = ''
+      await then(made)
       return true
     } catch (error) {
       if (!(error instanceof UserError)) throw error
@@ -229,18 +250,21 @@ export const useSwap = defineStore('swap', () => {
     const spec = bench.spec(part)
     const content = bench.content(part)
     if (spec === undefined || content === undefined || list.length === 0) return false
-    return trying(part, async () => {
-      const { name, command, added } = await commandFor(list, spec, content, entry)
-      await bench.act(name, command)
-      if (added === undefined) return
-      const cast = bench.content(added)
-      if (cast?.kind === 'cast') bench.select(added, cast.entries.at(-1)?.id ?? '')
-    })
+    return trying(
+      part,
+      () => commandFor(list, spec, content, entry),
+      async ({ name, command, added }) => {
+        await bench.act(name, command)
+        if (added === undefined) return
+        const cast = bench.content(added)
+        if (cast?.kind === 'cast') bench.select(added, cast.entries.at(-1)?.id ?? '')
+      },
+    )
   }
 
   /** Many parts at once, as one step. */
   async function putMany(rows: readonly { what: Bringing; part: string }[]): Promise<boolean> {
-    return trying(rows[0]?.part ?? '', async () => {
+    const work = async () => {
       const byPart = new Map<string, Bringing[]>()
       for (const { what, part } of rows) byPart.set(part, [...(byPart.get(part) ?? []), what])
       const commands: Command[] = []
@@ -250,8 +274,11 @@ export const useSwap = defineStore('swap', () => {
         if (spec !== undefined && content !== undefined)
           commands.push((await commandFor(what, spec, content, '')).command)
       }
-      await bench.act(`Swap ${commands.length} parts`, { type: 'all', commands })
-    })
+      return commands
+    }
+    return trying(rows[0]?.part ?? '', work, (commands) =>
+      bench.act(`Swap ${commands.length} parts`, { type: 'all', commands }),
+    )
   }
 
   const wants = (part: string): Want | null => {
@@ -280,7 +307,7 @@ export const useSwap = defineStore('swap', () => {
     const facts = hash === undefined ? undefined : bench.facts(hash)
     if (spec === undefined || old === undefined || hash === undefined || facts === undefined) return
     const wish = { ...wishOf(spec, referenceAt(part, entry) ?? old), clips: spec.clips ?? Object.keys(old.clips) }
-    await trying(part, async () => {
+    const work = async () => {
       const made = value(
         await workshop().cutSprite(
           hash,
@@ -297,33 +324,44 @@ export const useSwap = defineStore('swap', () => {
         if (before === undefined || before.frames.length < 2) continue
         made.clips[name] = { ...clip, fps: before.fps, mode: before.mode }
       }
-      await setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, made)
+      return made
+    }
+    await trying(part, work, (made) => {
+      stillThere(part, entry, old)
+      return setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, old, made)
     })
+  }
+
+  /** What was worked out on a drawing is of no use for another one. */
+  function stillThere(part: string, entry: string, old: SpriteContent): void {
+    const now = spriteAt(part, entry)
+    if (now !== undefined && same(assetsOf(now).sort(), assetsOf(old).sort())) return
+    throw new UserError('The drawing was swapped meanwhile, so nothing was done to it. Press it again.', 'gone')
   }
 
   async function setSprite(
     part: string,
     entry: string,
     name: string,
+    /** The drawing this was worked out on. */
+    old: SpriteContent,
     sprite: SpriteContent,
     mark = '',
     made: Record<string, AssetFacts> = {},
   ): Promise<void> {
     const content = bench.content(part)
-    if (content?.kind === 'cast')
-      await bench.act(
-        name,
-        { type: 'cast-set', part, from: content, entry, change: { sprite }, assets: made },
-        { mark },
-      )
-    else await bench.act(name, { type: 'set-part', part, content: sprite, assets: made }, { mark })
+    const change =
+      content?.kind === 'cast'
+        ? { from: changedEntry(content, entry, { sprite: old }), content: changedEntry(content, entry, { sprite }) }
+        : { from: old, content: sprite }
+    await bench.act(name, { type: 'set-part', part, ...change, assets: made }, { mark })
   }
 
   /** Works on the drawing's pixels: new files, with the old ones kept as what they were made from. */
   async function rework(part: string, entry: string, name: string, sprite: SpriteContent, what: Rework): Promise<void> {
     const like = referenceAt(part, entry)
-    await trying(part, async () => {
-      const made = value(
+    const work = async () =>
+      value(
         await workshop().rework(
           plain(sprite),
           plain(what),
@@ -333,13 +371,12 @@ export const useSwap = defineStore('swap', () => {
           like === undefined ? {} : bench.factsOfSprite(like),
         ),
       )
-      if (made.files.size === 0) {
-        notices.say('Nothing had to be changed.')
-        return
-      }
+    await trying(part, work, async (made) => {
+      if (made.files.size === 0) return notices.say('Nothing had to be changed.')
+      stillThere(part, entry, sprite)
       for (const [hash, bytes] of made.files) assetsStore.prime(hash, made.assets[hash]!.mime, bytes)
       void keepBytes(made.files)
-      await setSprite(part, entry, name, made.sprite, '', made.assets)
+      await setSprite(part, entry, name, sprite, made.sprite, '', made.assets)
     })
   }
 

@@ -160,10 +160,10 @@ export const useWording = defineStore('wording', () => {
   function commandFor(one: GameText, text: string, where: string): Command | null {
     if (where !== '') return { type: 'set-words', tag: where, words: { [one.key]: text === '' ? null : text } }
     const now = bench.content(one.spec.id)
-    if (now?.kind === 'wording') return { type: 'set-part', part: one.spec.id, content: { ...now, text } }
+    if (now?.kind === 'wording') return { type: 'set-part', part: one.spec.id, from: now, content: { ...now, text } }
     if (now?.kind !== 'story') return null
     const lines = now.lines.map((line) => (line.id === one.line ? { ...line, text } : line))
-    return { type: 'set-part', part: one.spec.id, content: { ...now, lines } }
+    return { type: 'set-part', part: one.spec.id, from: now, content: { ...now, lines } }
   }
 
   async function write(one: GameText, text: string, where: string): Promise<void> {
@@ -192,7 +192,7 @@ export const useWording = defineStore('wording', () => {
             lines: now.lines.map((line) => (line.id === one.line ? { ...line, text: text.slice(0, 600) } : line)),
           })
         else if (now?.kind === 'wording')
-          commands.push({ type: 'set-part', part: one.spec.id, content: { ...now, text } })
+          commands.push({ type: 'set-part', part: one.spec.id, from: now, content: { ...now, text } })
       }
       for (const [part, content] of stories) commands.push({ type: 'set-part', part, content })
     }
@@ -218,7 +218,7 @@ export const useWording = defineStore('wording', () => {
     if (one === null || content.value === null) return
     await bench.act(
       `${name} of ${one.name}`,
-      { type: 'set-part', part: one.spec.id, content: { ...content.value, ...change } },
+      { type: 'set-part', part: one.spec.id, from: content.value, content: { ...content.value, ...change } },
       { mark: `look:${one.key}` },
     )
   }
@@ -250,7 +250,7 @@ export const useWording = defineStore('wording', () => {
       const english = standardEnglish(one.text)
       const word = english === undefined ? undefined : standardWord(english, next)
       if (one.line === '' && own?.kind === 'wording' && word !== undefined && word !== one.text)
-        commands.push({ type: 'set-part', part: one.spec.id, content: { ...own, text: word } })
+        commands.push({ type: 'set-part', part: one.spec.id, from: own, content: { ...own, text: word } })
     }
     await bench.act(`The words are ${name}`, { type: 'all', commands })
   }

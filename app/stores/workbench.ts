@@ -75,10 +75,10 @@ export const useWorkbench = defineStore('workbench', () => {
     { immediate: true },
   )
 
-  const set = (name: string, next: SpriteContent, mark = '') =>
-    swap.setSprite(part.value, entry.value, name, next, mark)
+  const set = (name: string, from: SpriteContent, next: SpriteContent, mark = '') =>
+    swap.setSprite(part.value, entry.value, name, from, next, mark)
   const change = (name: string, next: Partial<SpriteContent>, mark = '') =>
-    sprite.value === undefined ? Promise.resolve() : set(name, { ...sprite.value, ...next }, mark)
+    sprite.value === undefined ? Promise.resolve() : set(name, sprite.value, { ...sprite.value, ...next }, mark)
   /** Changes the clip that is looked at. */
   const changeClip = (name: string, next: Partial<Clip>, mark = '') =>
     sprite.value === undefined || clip.value === undefined

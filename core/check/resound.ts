@@ -25,6 +25,7 @@ export async function resound(
     command: {
       type: 'set-part',
       part,
+      from: content,
       content: made.content,
       ...(asset === undefined ? {} : { assets: { [asset.hash]: asset.facts } }),
     },

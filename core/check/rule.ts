@@ -2,6 +2,7 @@ import type { Pixels } from '../art/pixels'
 import type { Command } from '../pack/commands'
 import type { AssetFacts } from '../pack/asset'
 import { assetsOf, type PartContent, type SpriteContent } from '../pack/content'
+import { changedEntry } from '../pack/entries'
 import { contentOf, type Pack } from '../pack/pack'
 import type { SoundEncoders } from '../sound/encode'
 import type { Samples } from '../sound/samples'
@@ -116,8 +117,11 @@ export function replaceSprite(
 ): Command {
   const content = contentOf(ctx.pack, ctx.template, subject.part!)
   if (subject.entry !== undefined && content?.kind === 'cast')
-    return { type: 'cast-set', part: subject.part!, from: content, entry: subject.entry, change: { sprite }, assets }
-  return { type: 'set-part', part: subject.part!, content: sprite, assets }
+    return {
+      ...{ type: 'set-part', part: subject.part!, from: content, assets },
+      content: changedEntry(content, subject.entry, { sprite }),
+    }
+  return { type: 'set-part', part: subject.part!, from: content, content: sprite, assets }
 }
 
 /** Every asset of the pack's own parts once, under the first part that uses it, as far as its facts are wanted. */

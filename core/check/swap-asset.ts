@@ -16,7 +16,7 @@ export function swapAsset(
   const content = PartContent.parse(JSON.parse(JSON.stringify(own).replaceAll(from, made.hash)))
   return {
     name,
-    command: { type: 'set-part', part, content, assets: { [made.hash]: made.facts } },
+    command: { type: 'set-part', part, from: own, content, assets: { [made.hash]: made.facts } },
     bytes: { [made.hash]: made.bytes },
   }
 }

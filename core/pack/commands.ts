@@ -1,33 +1,20 @@
 import { create } from 'mutative'
 import { emptyWords, type Label } from '../label/label'
-import { PartId, type CastContent, type CastEntry, type PartContent } from './content'
+import type { PartContent } from './content'
+import { mergeInto, same } from './merge'
 import type { AssetFacts, Source } from './asset'
 import type { Pack } from './pack'
 
 /** Every change of a pack is one of these. Each is plain data, so it can be logged, tested and sent by a fix. */
 export type Command =
-  | { type: 'set-part'; part: string; content: PartContent; assets?: Record<string, AssetFacts> }
+  /**
+   * What a part is to be. With `from`, the content this was worked out on, only what differs between the two is changed
+   * on the part as it is by then: whatever came in meanwhile stays.
+   */
+  | { type: 'set-part'; part: string; from?: PartContent; content: PartContent; assets?: Record<string, AssetFacts> }
   | { type: 'reset-part'; part: string }
-  | {
-      type: 'cast-add'
-      part: string
-      from: CastContent
-      entry: CastEntry
-      at?: number
-      assets?: Record<string, AssetFacts>
-    }
-  | { type: 'cast-remove'; part: string; from: CastContent; entry: string }
-  | { type: 'cast-duplicate'; part: string; from: CastContent; entry: string }
-  | { type: 'cast-move'; part: string; from: CastContent; entry: string; to: number }
-  | {
-      type: 'cast-set'
-      part: string
-      from: CastContent
-      entry: string
-      change: Partial<Omit<CastEntry, 'id'>>
-      assets?: Record<string, AssetFacts>
-    }
-  | { type: 'set-label'; change: Partial<Label>; assets?: Record<string, AssetFacts> }
+  /** With `from` as above, the label it was worked out on. */
+  | { type: 'set-label'; from?: Label; change: Partial<Label>; assets?: Record<string, AssetFacts> }
   | { type: 'set-source'; asset: string; source: Partial<Source> }
   | { type: 'set-pixels'; pixels: number }
   | { type: 'set-main-language'; tag: string; name: string }
@@ -40,29 +27,45 @@ export type Command =
   | { type: 'keep-finding'; finding: string; reason: string | null }
   | { type: 'all'; commands: Command[] }
 
-function castOf(draft: Pack, part: string, from: CastContent): CastContent {
-  const own = draft.parts[part]
-  if (own?.kind === 'cast') return own
-  // The template's entries become the pack's own with the first change to one of them.
-  draft.parts[part] = structuredCopy(from)
-  return draft.parts[part] as CastContent
+/**
+ * Why a command would do nothing to this pack by now, as a sentence; null when it would do what was meant. Asked before
+ * something is done that was worked out a while ago.
+ */
+export function goneFor(pack: Pack, command: Command): string | null {
+  switch (command.type) {
+    case 'set-part': {
+      const latest = pack.parts[command.part]
+      const { from, content } = command
+      if (latest === undefined || from?.kind !== 'cast' || content.kind !== 'cast' || latest.kind !== 'cast')
+        return null
+      const there = new Set(latest.entries.map((entry) => entry.id))
+      const was = new Map(from.entries.map((entry) => [entry.id, entry]))
+      const meant = content.entries.filter((entry) => was.has(entry.id) && !same(was.get(entry.id), entry))
+      const lost = meant.filter((entry) => !there.has(entry.id))
+      return meant.length > 0 && lost.length === meant.length
+        ? `“${lost[0]!.name}” was taken out meanwhile, so nothing was done to it.`
+        : null
+    }
+    case 'set-source':
+      return pack.assets[command.asset] === undefined ? 'That file is not in the pack any more.' : null
+    case 'set-words':
+      return pack.languages.some((one) => one.tag === command.tag)
+        ? null
+        : 'That language was taken out meanwhile, so its words were not written.'
+    case 'all': {
+      const gone = command.commands.map((one) => goneFor(pack, one))
+      return gone.length > 0 && gone.every((one) => one !== null) ? gone[0]! : null
+    }
+    default:
+      return null
+  }
 }
 
-const structuredCopy = (from: CastContent): CastContent => JSON.parse(JSON.stringify(from)) as CastContent
-
-/** An id that no entry has yet: `boot`, `boot-2`, `boot-3`. */
-export function freeEntryId(cast: CastContent, wish: string): string {
-  const word =
-    wish
-      .toLowerCase()
-      .normalize('NFKD')
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^[^a-z]+|-+$/g, '')
-      .slice(0, 30) || 'thing'
-  const taken = new Set(cast.entries.map((entry) => entry.id))
-  let id = word
-  for (let n = 2; taken.has(id); n++) id = `${word}-${n}`
-  return PartId.parse(id)
+function setPart(draft: Pack, part: string, from: PartContent | undefined, content: PartContent): void {
+  const latest = draft.parts[part]
+  if (latest === undefined || from === undefined || latest.kind !== from.kind || from.kind !== content.kind)
+    draft.parts[part] = content
+  else mergeInto(latest, from, content)
 }
 
 function apply(draft: Pack, command: Command): void {
@@ -71,48 +74,14 @@ function apply(draft: Pack, command: Command): void {
   }
   switch (command.type) {
     case 'set-part':
-      draft.parts[command.part] = command.content
+      setPart(draft, command.part, command.from, command.content)
       break
     case 'reset-part':
       Reflect.deleteProperty(draft.parts, command.part)
       break
-    case 'cast-add': {
-      const cast = castOf(draft, command.part, command.from)
-      cast.entries.splice(command.at ?? cast.entries.length, 0, {
-        ...command.entry,
-        id: freeEntryId(cast, command.entry.id),
-      })
-      break
-    }
-    case 'cast-remove': {
-      const cast = castOf(draft, command.part, command.from)
-      cast.entries = cast.entries.filter((entry) => entry.id !== command.entry)
-      break
-    }
-    case 'cast-duplicate': {
-      const cast = castOf(draft, command.part, command.from)
-      const at = cast.entries.findIndex((entry) => entry.id === command.entry)
-      if (at < 0) break
-      const twin = JSON.parse(JSON.stringify(cast.entries[at])) as CastEntry
-      cast.entries.splice(at + 1, 0, { ...twin, id: freeEntryId(cast, twin.id), name: `${twin.name} copy` })
-      break
-    }
-    case 'cast-move': {
-      const cast = castOf(draft, command.part, command.from)
-      const at = cast.entries.findIndex((entry) => entry.id === command.entry)
-      if (at < 0) break
-      const [entry] = cast.entries.splice(at, 1)
-      cast.entries.splice(Math.max(0, Math.min(cast.entries.length, command.to)), 0, entry!)
-      break
-    }
-    case 'cast-set': {
-      const cast = castOf(draft, command.part, command.from)
-      const entry = cast.entries.find((one) => one.id === command.entry)
-      if (entry !== undefined) Object.assign(entry, command.change)
-      break
-    }
     case 'set-label':
-      Object.assign(draft.label, command.change)
+      if (command.from === undefined) Object.assign(draft.label, command.change)
+      else mergeInto(draft.label, command.from, { ...command.from, ...command.change })
       break
     case 'set-source': {
       const facts = draft.assets[command.asset]

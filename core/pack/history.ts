@@ -1,6 +1,7 @@
-import { apply } from 'mutative'
+import { apply, create } from 'mutative'
 import * as z from 'zod'
 import { edit, type Command } from './commands'
+import { mergeInto } from './merge'
 import type { Pack } from './pack'
 
 const Patch = z.object({
@@ -29,9 +30,15 @@ export interface Edited {
   history: History
 }
 
+/** What leads from one pack to another, both ways, whatever was done in between. */
+function between(before: Pack, after: Pack): Pick<HistoryStep, 'there' | 'back'> {
+  const [, there, back] = create(before, (draft) => mergeInto(draft, before, after), { enablePatches: true })
+  return { there: there as HistoryStep['there'], back: back as HistoryStep['back'] }
+}
+
 /**
  * Does a command as a named step. Commands with the same non-empty `mark` in a row become one step, so that a
- * drag or a text typed letter by letter is undone at once.
+ * drag or a text typed letter by letter is undone at once, and is no larger than its first and its last state.
  */
 export function perform(pack: Pack, history: History, name: string, command: Command, mark = ''): Edited {
   const [next, there, back] = edit(pack, command)
@@ -39,8 +46,10 @@ export function perform(pack: Pack, history: History, name: string, command: Com
   const last = history.past.at(-1)
   const step = { name, mark, there: there as HistoryStep['there'], back: back as HistoryStep['back'] }
   if (last !== undefined && mark !== '' && last.mark === mark && history.future.length === 0) {
-    const joined = { name, mark, there: [...last.there, ...step.there], back: [...step.back, ...last.back] }
-    return { pack: next, history: { past: [...history.past.slice(0, -1), joined], future: [] } }
+    const before = apply(pack, last.back as Parameters<typeof apply>[1]) as Pack
+    const joined = { name, mark, ...between(before, next) }
+    const past = history.past.slice(0, -1)
+    return { pack: next, history: { past: joined.there.length === 0 ? past : [...past, joined], future: [] } }
   }
   return { pack: next, history: { past: [...history.past, step].slice(-MOST_STEPS), future: [] } }
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { disc, emptyPack, pngAsset, puffinCatch, windfall, withSprite } from '../../tests/support/fixtures'
-import { edit, freeEntryId, type Command } from './commands'
-import type { CastContent } from './content'
+import { edit, goneFor, type Command } from './commands'
+import type { CastContent, PictureContent } from './content'
+import { changedEntry, doubledEntry, freeEntryId, movedEntry, withEntry, withoutEntry } from './entries'
 import { emptyHistory, MOST_STEPS, perform, redo, sealHistory, undo, type History } from './history'
 import { makeMigrate, migratePack } from './migrations'
 import { contentOf, Pack, usedAssets } from './pack'
@@ -10,10 +11,17 @@ import { checkDuration, checkFileSize, identify } from './take-in'
 const good = (pack: Pack): CastContent => contentOf(pack, windfall, 'good') as CastContent
 
 describe('commands', () => {
+  const setGood = (pack: Pack, change: (cast: CastContent) => CastContent): Command => ({
+    ...{ type: 'set-part', part: 'good', from: good(pack), content: change(good(pack)) },
+  })
+
   it('leave the given pack and the template as they are', () => {
     const pack = Object.freeze(emptyPack())
     const before = JSON.stringify(windfall)
-    const [next] = edit(pack, { type: 'cast-remove', part: 'good', from: good(pack), entry: 'apple' })
+    const [next] = edit(
+      pack,
+      setGood(pack, (cast) => withoutEntry(cast, 'apple')),
+    )
     expect(good(next).entries.map((entry) => entry.id)).toEqual(['pear', 'chestnut'])
     expect(good(pack).entries).toHaveLength(3)
     expect(JSON.stringify(windfall)).toBe(before)
@@ -21,29 +29,92 @@ describe('commands', () => {
 
   it('add, duplicate, move, set and remove entries of a cast', () => {
     let pack = puffinCatch()
-    const act = (command: Command) => {
-      ;[pack] = edit(pack, command)
+    const act = (change: (cast: CastContent) => CastContent) => {
+      ;[pack] = edit(pack, setGood(pack, change))
     }
-    const cast = good(pack)
-    act({ type: 'cast-duplicate', part: 'good', from: cast, entry: 'herring' })
-    act({ type: 'cast-set', part: 'good', from: cast, entry: 'herring-2', change: { points: 50, name: 'Big herring' } })
-    act({ type: 'cast-move', part: 'good', from: cast, entry: 'herring-2', to: 99 })
-    act({ type: 'cast-add', part: 'good', from: cast, entry: { ...cast.entries[0]!, id: 'Crème brûlée!' }, at: 0 })
-    act({ type: 'cast-remove', part: 'good', from: cast, entry: 'mussel' })
+    const first = good(pack).entries[0]!
+    act((cast) => doubledEntry(cast, 'herring'))
+    act((cast) => changedEntry(cast, 'herring-2', { points: 50, name: 'Big herring' }))
+    act((cast) => movedEntry(cast, 'herring-2', 99))
+    act((cast) => withEntry(cast, { ...first, id: 'Crème brûlée!' }, 0))
+    act((cast) => withoutEntry(cast, 'mussel'))
     expect(good(pack).entries.map((entry) => entry.id)).toEqual(['cre-me-bru-le-e', 'herring', 'herring-2'])
     expect(good(pack).entries[2]).toMatchObject({ points: 50, name: 'Big herring' })
     expect(good(pack).entries[1]!.points).toBe(5)
     expect(Pack.parse(pack)).toEqual(pack)
   })
 
-  it('on an entry that is gone change nothing', () => {
+  it('worked out on an older state leave in place what came in meanwhile', () => {
     const pack = puffinCatch()
-    for (const type of ['cast-remove', 'cast-duplicate'] as const)
-      expect(edit(pack, { type, part: 'good', from: good(pack), entry: 'nobody' })[0].parts['good']).toEqual(
-        pack.parts['good'],
-      )
-    expect(edit(pack, { type: 'cast-move', part: 'good', from: good(pack), entry: 'nobody', to: 0 })[0]).toEqual(pack)
-    expect(edit(pack, { type: 'set-source', asset: 'f'.repeat(64), source: { author: 'x' } })[0]).toEqual(pack)
+    const backdrop = contentOf(pack, windfall, 'backdrop') as PictureContent
+    const slow: Command = {
+      ...{ type: 'set-part', part: 'backdrop', from: backdrop },
+      content: { ...backdrop, asset: 'f'.repeat(64) },
+    }
+    const late = setGood(pack, (cast) => changedEntry(cast, 'herring', { points: 77 }))
+    const [meanwhile] = edit(pack, {
+      type: 'all',
+      commands: [
+        { type: 'set-part', part: 'backdrop', from: backdrop, content: { ...backdrop, dim: 0.4 } },
+        setGood(pack, (cast) => movedEntry(cast, 'herring', 9)),
+      ],
+    })
+    const [both] = edit(meanwhile, { type: 'all', commands: [slow, late] })
+    expect(contentOf(both, windfall, 'backdrop')).toEqual({ ...backdrop, asset: 'f'.repeat(64), dim: 0.4 })
+    expect(good(both).entries.at(-1)).toMatchObject({ id: 'herring', points: 77 })
+  })
+
+  it('on what is gone change nothing, and say so when they are asked', () => {
+    const pack = puffinCatch()
+    for (const change of [withoutEntry, doubledEntry])
+      expect(
+        edit(
+          pack,
+          setGood(pack, (cast) => change(cast, 'nobody')),
+        )[0].parts['good'],
+      ).toEqual(pack.parts['good'])
+    expect(
+      edit(
+        pack,
+        setGood(pack, (cast) => movedEntry(cast, 'nobody', 0)),
+      )[0],
+    ).toEqual(pack)
+    const credit: Command = { type: 'set-source', asset: 'f'.repeat(64), source: { author: 'x' } }
+    expect(edit(pack, credit)[0]).toEqual(pack)
+    expect(goneFor(pack, credit)).toBe('That file is not in the pack any more.')
+    const late = setGood(pack, (cast) => changedEntry(cast, 'herring', { points: 77 }))
+    expect(goneFor(pack, late)).toBeNull()
+    const [without] = edit(
+      pack,
+      setGood(pack, (cast) => withoutEntry(cast, 'herring')),
+    )
+    expect(goneFor(without, late)).toBe('“Herring” was taken out meanwhile, so nothing was done to it.')
+    expect(edit(without, late)[0]).toEqual(without)
+    expect(goneFor(pack, { type: 'set-words', tag: 'cy', words: {} })).toContain('language was taken out')
+  })
+
+  it('that follow each other under one mark are a step of their first and last state', () => {
+    const pack = puffinCatch()
+    let at: { pack: Pack; history: History } = { pack, history: emptyHistory() }
+    for (let i = 0; i < 200; i++) {
+      const backdrop = contentOf(at.pack, windfall, 'backdrop') as PictureContent
+      const content = { ...backdrop, dim: i / 250 }
+      at = perform(at.pack, at.history, 'Dim', { type: 'set-part', part: 'backdrop', from: backdrop, content }, 'dim')
+    }
+    expect(at.history.past).toHaveLength(1)
+    expect(at.history.past[0]!.there).toHaveLength(1)
+    expect(at.history.past[0]!.back).toHaveLength(1)
+    expect(undo(at.pack, at.history)!.pack).toEqual(pack)
+    expect(redo(pack, undo(at.pack, at.history)!.history)!.pack).toEqual(at.pack)
+    // Back where it began there is nothing to undo.
+    const backdrop = contentOf(at.pack, windfall, 'backdrop') as PictureContent
+    const home = perform(
+      ...([at.pack, at.history, 'Dim'] as const),
+      { type: 'set-part', part: 'backdrop', from: backdrop, content: pack.parts['backdrop']! },
+      'dim',
+    )
+    expect(home.pack).toEqual(pack)
+    expect(home.history.past).toEqual([])
   })
 
   it('keep the facts an asset already had', () => {
@@ -121,10 +192,12 @@ describe('history', () => {
       const entry = cast.entries[next(Math.max(1, cast.entries.length))]?.id ?? 'nobody'
       const acts: Command[] = [
         write(`text ${next(1000)}`),
-        { type: 'cast-duplicate', part: 'good', from: cast, entry },
-        { type: 'cast-remove', part: 'good', from: cast, entry },
-        { type: 'cast-move', part: 'good', from: cast, entry, to: next(4) },
-        { type: 'cast-set', part: 'good', from: cast, entry, change: { points: next(99) } },
+        ...[
+          doubledEntry(cast, entry),
+          withoutEntry(cast, entry),
+          movedEntry(cast, entry, next(4)),
+          changedEntry(cast, entry, { points: next(99) }),
+        ].map((content): Command => ({ type: 'set-part', part: 'good', from: cast, content })),
         { type: 'reset-part', part: 'good' },
         { type: 'set-label', change: { tags: Array.from({ length: next(4) }, (_, k) => `tag ${k} ${next(9)}`) } },
         { type: 'all', commands: [write('both'), { type: 'set-notes', notes: String(next(99)) }] },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CastContent, CastEntry } from '@core/pack/content'
+import { doubledEntry, movedEntry, withoutEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'
 import { bringingsOf } from '~/composables/dropped'
@@ -15,7 +16,10 @@ const share = (entry: CastEntry) => (total.value === 0 ? 0 : Math.round((entry.o
 
 function move(entry: CastEntry, by: number): void {
   const at = cast.entries.findIndex((one) => one.id === entry.id)
-  void bench.act(`Move ${entry.name}`, { type: 'cast-move', part: spec.id, from: cast, entry: entry.id, to: at + by })
+  change(`Move ${entry.name}`, movedEntry(cast, entry.id, at + by))
+}
+function change(name: string, content: CastContent): void {
+  void bench.act(name, { type: 'set-part', part: spec.id, from: cast, content })
 }
 async function dropped(event: DragEvent, entry: string): Promise<void> {
   over.value = ''
@@ -68,9 +72,7 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
           variant="text"
           size="small"
           :aria-label="`Duplicate ${entry.name}`"
-          @click="
-            bench.act(`Duplicate ${entry.name}`, { type: 'cast-duplicate', part: spec.id, from: cast, entry: entry.id })
-          "
+          @click="change(`Duplicate ${entry.name}`, doubledEntry(cast, entry.id))"
           ><BitsIcon name="twin" :size="15"
         /></v-btn>
         <v-btn
@@ -78,9 +80,7 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
           variant="text"
           size="small"
           :aria-label="`Remove ${entry.name}`"
-          @click="
-            bench.act(`Remove ${entry.name}`, { type: 'cast-remove', part: spec.id, from: cast, entry: entry.id })
-          "
+          @click="change(`Remove ${entry.name}`, withoutEntry(cast, entry.id))"
           ><BitsIcon name="bin" :size="15"
         /></v-btn>
       </span>

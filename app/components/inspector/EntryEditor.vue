@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CastContent, CastEntry } from '@core/pack/content'
+import { changedEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
 import { useBench } from '~/stores/bench'
 
@@ -9,7 +10,7 @@ const bench = useBench()
 function set(name: string, change: Partial<Omit<CastEntry, 'id'>>, mark = ''): void {
   void bench.act(
     `${name} of ${entry.name}`,
-    { type: 'cast-set', part: spec.id, from: cast, entry: entry.id, change },
+    { type: 'set-part', part: spec.id, from: cast, content: changedEntry(cast, entry.id, change) },
     { mark: mark === '' ? '' : `${mark}:${spec.id}:${entry.id}` },
   )
 }

@@ -24,7 +24,7 @@ const FITS: { id: PictureContent['fit']; name: string }[] = [
 const set = (name: string, change: Partial<PictureContent>, mark = '') =>
   bench.act(
     name,
-    { type: 'set-part', part: spec.id, content: { ...content, ...change } },
+    { type: 'set-part', part: spec.id, from: content, content: { ...content, ...change } },
     { mark: mark === '' ? '' : `${mark}:${spec.id}` },
   )
 
@@ -47,16 +47,16 @@ async function addLayer(event: Event): Promise<void> {
   const file = input.files?.[0]
   input.value = ''
   if (file === undefined) return
-  await swap.trying(spec.id, async () => {
-    const taken = await swap.takeIn(fromFile(file), 10)
-    const next = [...layers.value, { asset: taken.hash, speed: 0.5 }].slice(0, 6)
-    await bench.act('Add a layer', {
-      type: 'set-part',
-      part: spec.id,
-      content: { ...content, layers: next },
-      assets: { ...taken.originals, [taken.hash]: taken.facts },
-    })
-  })
+  await swap.trying(
+    spec.id,
+    () => swap.takeIn(fromFile(file), 10),
+    (taken) =>
+      bench.act('Add a layer', {
+        ...{ type: 'set-part', part: spec.id, from: content },
+        content: { ...content, layers: [...layers.value, { asset: taken.hash, speed: 0.5 }].slice(0, 6) },
+        assets: { ...taken.originals, [taken.hash]: taken.facts },
+      }),
+  )
 }
 
 interface Row {

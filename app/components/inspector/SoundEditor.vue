@@ -24,7 +24,7 @@ function listen(hash: string | null, gainDb = 0): void {
     void sounds.listen(hash, known, bench.template, gainDb)
 }
 function set(name: string, change: Partial<SoundContent>, mark = ''): void {
-  void bench.act(name, { type: 'set-part', part: spec.id, content: { ...content, ...change } }, { mark })
+  void bench.act(name, { type: 'set-part', part: spec.id, from: content, content: { ...content, ...change } }, { mark })
 }
 function work(tool: SoundTool): void {
   soundBench.tool = tool

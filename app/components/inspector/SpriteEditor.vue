@@ -85,7 +85,7 @@ const WAYS: { tool: Tool; name: string }[] = [
     :max="5"
     :step="0.05"
     :shown="`${metres(width)} × ${metres(sprite.height)}`"
-    @set="swap.setSprite(part, entry, 'Set the size', { ...sprite, height: $event }, `size:${part}:${entry}`)"
+    @set="swap.setSprite(part, entry, 'Set the size', sprite, { ...sprite, height: $event }, `size:${part}:${entry}`)"
     @end="bench.seal()"
   />
 </template>

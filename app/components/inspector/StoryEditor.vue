@@ -18,7 +18,7 @@ const picker = useTemplateRef<HTMLInputElement>('picker')
 const wanted = ref<{ line: string; what: 'picture' | 'sound' } | null>(null)
 
 const set = (name: string, lines: StoryLine[], mark = '') =>
-  bench.act(name, { type: 'set-part', part: spec.id, content: { kind: 'story', lines } }, { mark })
+  bench.act(name, { type: 'set-part', part: spec.id, from: content, content: { kind: 'story', lines } }, { mark })
 const change = (id: string, next: Partial<StoryLine>, name: string, mark = '') =>
   set(
     name,
@@ -58,17 +58,21 @@ async function picked(event: Event): Promise<void> {
   input.value = ''
   const to = wanted.value
   if (file === undefined || to === null) return
-  await swap.trying(spec.id, async () => {
-    const what = fromFile(file)
-    const taken = to.what === 'picture' ? await swap.takeIn(what, 3) : await swap.takeSound(what, 'sound')
-    const lines = content.lines.map((line) => (line.id === to.line ? { ...line, [to.what]: taken.hash } : line))
-    await bench.act(to.what === 'picture' ? 'Give the speaker a picture' : 'Give the line a voice', {
-      type: 'set-part',
-      part: spec.id,
-      content: { kind: 'story', lines },
-      assets: { ...taken.originals, [taken.hash]: taken.facts },
-    })
-  })
+  const from = content
+  const what = fromFile(file)
+  await swap.trying(
+    spec.id,
+    () => (to.what === 'picture' ? swap.takeIn(what, 3) : swap.takeSound(what, 'sound')),
+    (taken) =>
+      bench.act(to.what === 'picture' ? 'Give the speaker a picture' : 'Give the line a voice', {
+        ...{ type: 'set-part', part: spec.id, from },
+        content: {
+          kind: 'story',
+          lines: from.lines.map((line) => (line.id === to.line ? { ...line, [to.what]: taken.hash } : line)),
+        },
+        assets: { ...taken.originals, [taken.hash]: taken.facts },
+      }),
+  )
 }
 const TIMES = [0, 2, 3, 4, 6, 8, 12]
 </script>

@@ -29,22 +29,31 @@ async function sheet(event: Event): Promise<void> {
   const file = input.files?.[0]
   input.value = ''
   if (file === undefined) return
-  await swap.trying(spec.id, async () => {
-    const taken = await swap.takeIn(fromFile(file), 4)
-    const glyphs = { asset: taken.hash, columns: 16, rows: 6, order: ASCII }
-    await bench.act('Use drawn letters', {
-      type: 'set-part',
-      part: spec.id,
-      content: { kind: 'typeface', name: file.name.slice(0, 80), asset: null, glyphs },
-      assets: { ...taken.originals, [taken.hash]: taken.facts },
-    })
-  })
+  const from = content
+  await swap.trying(
+    spec.id,
+    () => swap.takeIn(fromFile(file), 4),
+    (taken) =>
+      bench.act('Use drawn letters', {
+        ...{ type: 'set-part', part: spec.id, from },
+        content: {
+          ...{ kind: 'typeface', name: file.name.slice(0, 80), asset: null },
+          glyphs: { asset: taken.hash, columns: 16, rows: 6, order: ASCII },
+        },
+        assets: { ...taken.originals, [taken.hash]: taken.facts },
+      }),
+  )
 }
 function setGlyphs(change: Partial<NonNullable<TypefaceContent['glyphs']>>): void {
   if (content.glyphs === null) return
   void bench.act(
     'Change the sheet of letters',
-    { type: 'set-part', part: spec.id, content: { ...content, glyphs: { ...content.glyphs, ...change } } },
+    {
+      type: 'set-part',
+      part: spec.id,
+      from: content,
+      content: { ...content, glyphs: { ...content.glyphs, ...change } },
+    },
     { mark: `glyphs:${spec.id}` },
   )
 }

@@ -21,7 +21,7 @@ const fit = computed(() =>
 function write(text: string): void {
   void bench.act(
     `Write ${spec.name}`,
-    { type: 'set-part', part: spec.id, content: { ...content.value, text } },
+    { type: 'set-part', part: spec.id, from: content.value, content: { ...content.value, text } },
     { mark: `words:${spec.id}` },
   )
 }

@@ -80,7 +80,7 @@ const across = (lufs: number): number => Math.max(0, Math.min(100, ((lufs + 48) 
 function set(row: Row, change: Partial<SoundContent>, name: string, mark = ''): void {
   void bench.act(
     name,
-    { type: 'set-part', part: row.spec.id, content: { ...row.content, ...change } as Audible },
+    { type: 'set-part', part: row.spec.id, from: row.content, content: { ...row.content, ...change } as Audible },
     { mark },
   )
 }
@@ -88,6 +88,7 @@ async function levelAll(): Promise<void> {
   const commands: Command[] = uneven.value.map((row) => ({
     type: 'set-part',
     part: row.spec.id,
+    from: row.content,
     content: { ...row.content, gainDb: levelled(row) },
   }))
   await bench.act(`Level ${commands.length} sounds`, { type: 'all', commands })

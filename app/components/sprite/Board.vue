@@ -253,6 +253,7 @@ function keys(event: KeyboardEvent): void {
     const k = event.shiftKey ? 8 : 1
     void at.set(
       'Nudge a frame',
+      at.sprite,
       nudged(at.sprite, at.clipName, at.index, by[0] * k, by[1] * k),
       nudgeMark(event.timeStamp),
     )

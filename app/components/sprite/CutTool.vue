@@ -72,9 +72,10 @@ const sides = computed(() => {
       ]
 })
 async function find(): Promise<void> {
-  if (at.sprite === undefined) return
-  await swap.trying(at.part, async () => {
-    const { cut, trust, score, crossed, drawn } = await shapes.proposeCut(at.sprite!)
+  const from = at.sprite
+  if (from === undefined) return
+  const work = () => shapes.proposeCut(from)
+  await swap.trying(at.part, work, async ({ cut, trust, score, crossed, drawn }) => {
     if (trust === 'none' && score < 0.1) {
       said.value = 'This looks like one picture.'
       return

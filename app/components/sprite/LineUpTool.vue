@@ -16,16 +16,26 @@ const WAYS: { by: AlignBy; name: string; about: string }[] = [
   { by: 'overlap', name: 'By best overlap', about: 'for everything else' },
 ]
 async function align(by: AlignBy): Promise<void> {
-  if (at.sprite === undefined) return
-  await swap.trying(at.part, async () => {
-    const made = await shapes.align(at.sprite!, at.clipName, by)
-    moves.value = made.moves
-    if (made.moves.some((move) => move.dx !== 0 || move.dy !== 0)) await at.set(`Line up ${at.clipName}`, made.sprite)
-  })
+  const from = at.sprite
+  if (from === undefined) return
+  await swap.trying(
+    at.part,
+    () => shapes.align(from, at.clipName, by),
+    async (made) => {
+      moves.value = made.moves
+      if (made.moves.some((move) => move.dx !== 0 || move.dy !== 0))
+        await at.set(`Line up ${at.clipName}`, from, made.sprite)
+    },
+  )
 }
 async function trim(): Promise<void> {
-  if (at.sprite === undefined) return
-  await swap.trying(at.part, async () => at.set('Trim to the drawing', await shapes.trim(at.sprite!, 1)))
+  const from = at.sprite
+  if (from === undefined) return
+  await swap.trying(
+    at.part,
+    () => shapes.trim(from, 1),
+    (made) => at.set('Trim to the drawing', from, made),
+  )
 }
 </script>
 

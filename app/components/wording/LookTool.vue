@@ -48,15 +48,16 @@ async function setFont(what: Parameters<typeof swap.takeFont>[0]): Promise<void>
   const one = at.selected
   const now = content.value
   if (one === null || now === null) return
-  await swap.trying(one.spec.id, async () => {
-    const made = await swap.takeFont(what)
-    await bench.act(`Set the lettering of ${one.name}`, {
-      type: 'set-part',
-      part: one.spec.id,
-      content: { ...now, style: { ...style.value, typeface: made.hash } },
-      assets: { [made.hash]: made.facts },
-    })
-  })
+  await swap.trying(
+    one.spec.id,
+    () => swap.takeFont(what),
+    (made) =>
+      bench.act(`Set the lettering of ${one.name}`, {
+        ...{ type: 'set-part', part: one.spec.id, from: now },
+        content: { ...now, style: { ...now.style, typeface: made.hash } },
+        assets: { [made.hash]: made.facts },
+      }),
+  )
 }
 function picked(event: Event): void {
   const input = event.target as HTMLInputElement

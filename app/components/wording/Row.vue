@@ -35,12 +35,13 @@ function pasted(event: ClipboardEvent, where: string): void {
   const cells = /<t[dr]\b/i.test(event.clipboardData?.getData('text/html') ?? '') || text.includes('\t')
   if (!cells || !/[\n\t]/.test(text.trimEnd())) return
   event.preventDefault()
-  void swap.trying('', async () => {
-    const from = at.texts.findIndex((some) => some.key === one.key)
-    const keys = at.texts.map((some) => some.key)
-    const changes = layColumn(readTable(text, 'what was pasted', true), keys, from).laid
-    await at.writeMany(`Paste ${changes.length} texts`, changes, where)
-  })
+  const from = at.texts.findIndex((some) => some.key === one.key)
+  const keys = at.texts.map((some) => some.key)
+  void swap.trying(
+    '',
+    async () => layColumn(readTable(text, 'what was pasted', true), keys, from).laid,
+    (changes) => at.writeMany(`Paste ${changes.length} texts`, changes, where),
+  )
 }
 </script>
 

@@ -58,7 +58,10 @@ export const backdropMoving: Rule = {
     if (fps < 0.5) return null
     return {
       name: 'Slow the backdrop down',
-      command: { type: 'set-part', part: subject.part!, content: { ...content, clip: { ...content.clip!, fps } } },
+      command: {
+        ...{ type: 'set-part', part: subject.part!, from: content },
+        content: { ...content, clip: { ...content.clip!, fps } },
+      },
       bytes: {},
     }
   },

@@ -86,7 +86,10 @@ export const flashes: Rule = {
             clips: Object.fromEntries(Object.entries(sprite.clips).map(([id, clip]) => [id, slower(clip)])),
           })
         : content?.kind === 'picture' && content.clip !== undefined
-          ? { type: 'set-part', part: subject.part!, content: { ...content, clip: slower(content.clip) } }
+          ? {
+              ...{ type: 'set-part', part: subject.part!, from: content },
+              content: { ...content, clip: slower(content.clip) },
+            }
           : null
     return command === null ? null : { name: `Slow ${found.name} down`, command, bytes: {} }
   },

@@ -71,11 +71,12 @@ export const locationInPhoto: Rule = {
       field === 'cover'
         ? {
             type: 'set-label',
+            from: ctx.pack.label,
             change: Label.parse(JSON.parse(JSON.stringify(ctx.pack.label).replaceAll(asset!, made.hash))),
             assets,
           }
         : part !== undefined && swapped !== undefined
-          ? { type: 'set-part', part, content: swapped, assets }
+          ? { type: 'set-part', part, from: content, content: swapped, assets }
           : null
     return command === null
       ? null

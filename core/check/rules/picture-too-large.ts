@@ -119,6 +119,6 @@ function pictureCommand(
 ): Command | null {
   const content = ctx.pack.parts[subject.part!]
   return content?.kind === 'picture'
-    ? { type: 'set-part', part: subject.part!, content: { ...content, asset }, assets }
+    ? { type: 'set-part', part: subject.part!, from: content, content: { ...content, asset }, assets }
     : null
 }

@@ -46,7 +46,7 @@ export const soundLoudness: Rule = {
     if (gainDb === content.gainDb) return null
     return {
       name: `Level ${String(finding.facts['name'])}`,
-      command: { type: 'set-part', part, content: { ...content, gainDb } },
+      command: { type: 'set-part', part, from: content, content: { ...content, gainDb } },
       bytes: {},
     }
   },

@@ -63,7 +63,7 @@ export const wordsFaint: Rule = {
     const style = { ...content.style, outline: 0.14, outlineColour: light ? '#11131c' : '#ffffff' }
     return {
       name: 'Draw a line around faint letters',
-      command: { type: 'set-part', part: subject.part!, content: { ...content, style } },
+      command: { type: 'set-part', part: subject.part!, from: content, content: { ...content, style } },
       bytes: {},
     }
   },

@@ -85,7 +85,7 @@ export const wordsOverflow: Rule = {
     if (shrinkTo === null) return null
     return {
       name: `Make the letters of ${told[0]!.of.name} smaller`,
-      command: { type: 'set-part', part, content: { ...content, shrinkTo } },
+      command: { type: 'set-part', part, from: content, content: { ...content, shrinkTo } },
       bytes: {},
     }
   },

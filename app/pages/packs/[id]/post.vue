@@ -132,8 +132,8 @@ function post(): void {
             </dd>
             <dt>Weighs</dt>
             <dd>
-              {{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB to play, about {{ seconds }} s on a phone;
-              at most {{ ((check.weighIn?.parcel ?? 0) / 1e6).toFixed(2) }} MB to send
+              {{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB to play, about {{ seconds }} s on a phone; at
+              most {{ ((check.weighIn?.parcel ?? 0) / 1e6).toFixed(2) }} MB to send
             </dd>
             <dt>Note</dt>
             <dd>
