@@ -66,11 +66,17 @@ export default withNuxt(
     rules: {
       'no-restricted-properties': [
         'error',
+        { object: 'Date', property: 'now', message: 'Time is an argument.' },
         ...['random', 'sin', 'cos', 'tan', 'atan2', 'pow', 'exp', 'log', 'hypot'].map((property) => ({
           object: 'Math',
           property,
           message: 'Not the same in every engine.',
         })),
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "BinaryExpression[operator='**']", message: 'Powers are not the same in every engine.' },
+        { selector: "AssignmentExpression[operator='**=']", message: 'Powers are not the same in every engine.' },
       ],
     },
   },

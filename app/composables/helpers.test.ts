@@ -36,7 +36,9 @@ describe('where a finding is put right', () => {
 
   it('is a row that the label really has, for every field there is', () => {
     const page = readFileSync(join(root, 'app/pages/packs/[id]/label.vue'), 'utf8')
-    const rows = new Set([...page.matchAll(/<LabelRow\s(?:[^<]*?\s)?id="([A-Za-z]+)"/g)].map((found) => `#label-${found[1]}`))
+    const rows = new Set(
+      [...page.matchAll(/<LabelRow\s(?:[^<]*?\s)?id="([A-Za-z]+)"/g)].map((found) => `#label-${found[1]}`),
+    )
     expect(rows.size).toBeGreaterThan(8)
     for (const field of Object.keys(Label.shape)) {
       const { to } = findingPlace('one', { subject: { field } })

@@ -1,5 +1,6 @@
 import { gamesOf, SKILLS, type DryGame } from '@core/dry-run/batch'
 import { curveValues, halfPoint, onStep, type CurvePoint } from '@core/dry-run/curve'
+import { feltOf } from '@core/dry-run/felt'
 import { bySkill, causesOf, rateOf } from '@core/dry-run/statistics'
 import { rulesFor } from '@core/game/registry'
 import type { GameDoc } from '@core/game/types'
@@ -34,18 +35,7 @@ export const useDryRun = defineStore('dry-run', () => {
   let timer: ReturnType<typeof setTimeout> | null = null
   let playedFor = ''
 
-  /** Only what rules and players read: other art with the same shapes is the same game to them. */
-  const felt = computed(() => {
-    const doc = bench.setup?.doc
-    if (doc === undefined) return ''
-    const shapes = Object.values(doc.sprites).map((sprite) => [
-      sprite.hitShape,
-      sprite.pivot,
-      sprite.height,
-      sprite.clips,
-    ])
-    return JSON.stringify([doc.template, doc.dials, doc.casts, shapes])
-  })
+  const felt = computed(() => (bench.setup === null ? '' : feltOf(bench.setup.doc)))
   const facts = computed(() => (bench.setup === null ? null : rulesFor(bench.setup.doc.template.id).facts(bench.setup)))
   const skills = computed(() => bySkill(games.value))
   const causes = computed(() => causesOf(games.value))

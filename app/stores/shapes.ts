@@ -5,6 +5,8 @@ import type { Rework } from '@core/art/rework'
 import type { Point } from '@core/game/types'
 import type { Frame, SpriteContent, Strip } from '@core/pack/content'
 import { defineStore } from 'pinia'
+import { bytesKept } from '../storage/assets'
+import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
 import type { SpriteLook } from '../workers/workshop.worker'
 import { useBench } from './bench'
@@ -12,6 +14,12 @@ import { plain, useSwap } from './swap'
 
 export type ShapeKind = 'outline' | 'box' | 'capsule' | 'fair'
 const firstFrame = (sprite: SpriteContent): Frame => Object.values(sprite.clips)[0]!.frames[0]!
+
+/** The worker reads files where they are stored: what has just come in is waited for. */
+async function stored(): Promise<{ workshop: ReturnType<typeof workshop> }> {
+  await bytesKept().catch(lendUnstored)
+  return { workshop: workshop() }
+}
 
 /** Questions about drawings that the worker answers. */
 export const useShapes = defineStore('shapes', () => {
@@ -27,7 +35,13 @@ export const useShapes = defineStore('shapes', () => {
     const template = bench.plainTemplate()
     return template === null
       ? null
-      : workshop().fairness(plain(shape), plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
+      : (await stored()).workshop.fairness(
+          plain(shape),
+          plain(sprite),
+          plain(frame),
+          bench.factsOfSprite(sprite),
+          template,
+        )
   }
 
   async function shape(
@@ -40,41 +54,57 @@ export const useShapes = defineStore('shapes', () => {
     const template = bench.plainTemplate()
     return template === null
       ? null
-      : workshop().shape(kind, points, ratio, plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
+      : (await stored()).workshop.shape(
+          kind,
+          points,
+          ratio,
+          plain(sprite),
+          plain(frame),
+          bench.factsOfSprite(sprite),
+          template,
+        )
   }
 
   async function look(sprite: SpriteContent, frame: Frame): Promise<SpriteLook | null> {
     const template = bench.plainTemplate()
     return template === null
       ? null
-      : workshop().look(plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
+      : (await stored()).workshop.look(plain(sprite), plain(frame), bench.factsOfSprite(sprite), template)
   }
 
   async function proposeCut(sprite: SpriteContent): Promise<CellsFound> {
     const { asset } = firstFrame(sprite)
-    return swap.value(await workshop().proposeCut(asset, plain(bench.facts(asset)!), bench.plainTemplate()!))
+    return swap.value(
+      await (await stored()).workshop.proposeCut(asset, plain(bench.facts(asset)!), bench.plainTemplate()!),
+    )
   }
 
   async function lookAtCut(asset: string, cut: Strip): Promise<CutLook | null> {
     const facts = bench.facts(asset)
     const template = bench.plainTemplate()
     if (facts === undefined || template === null) return null
-    return swap.value(await workshop().lookAtCut(asset, plain(facts), template, plain(cut)))
+    return swap.value(await (await stored()).workshop.lookAtCut(asset, plain(facts), template, plain(cut)))
   }
 
   async function trim(sprite: SpriteContent, margin: number): Promise<SpriteContent> {
-    return swap.value(await workshop().trim(plain(sprite), bench.factsOfSprite(sprite), bench.plainTemplate()!, margin))
+    return swap.value(
+      await (await stored()).workshop.trim(plain(sprite), bench.factsOfSprite(sprite), bench.plainTemplate()!, margin),
+    )
   }
 
   async function align(sprite: SpriteContent, clip: string, by: AlignBy) {
     return swap.value(
-      await workshop().align(plain(sprite), clip, by, bench.factsOfSprite(sprite), bench.plainTemplate()!),
+      await (
+        await stored()
+      ).workshop.align(plain(sprite), clip, by, bench.factsOfSprite(sprite), bench.plainTemplate()!),
     )
   }
 
   async function preview(sprite: SpriteContent, frame: Frame, what: Rework) {
     return swap.value(
-      await workshop().previewRework(
+      await (
+        await stored()
+      ).workshop.previewRework(
         plain(sprite),
         plain(frame),
         plain(what),
@@ -97,7 +127,7 @@ export const useShapes = defineStore('shapes', () => {
   async function standOut(sprites: SpriteContent[], ground: string, dim: number): Promise<(StandOut | null)[]> {
     const template = bench.plainTemplate()
     const facts = { [ground]: plain(bench.facts(ground)!), ...Object.assign({}, ...sprites.map(bench.factsOfSprite)) }
-    return template === null ? [] : workshop().standOut(plain(sprites), ground, dim, facts, template)
+    return template === null ? [] : (await stored()).workshop.standOut(plain(sprites), ground, dim, facts, template)
   }
 
   return { fairness, shape, look, proposeCut, lookAtCut, trim, align, preview, repeatOf, standOut }

@@ -4,6 +4,7 @@ import { random } from '../game/random'
 import { rerun } from '../game/recording'
 import type { PlayState, Rules, SimulatedPlayer } from '../game/rules'
 import { makeSetup, type Setup } from '../game/setup'
+import type { SpriteDoc } from '../game/types'
 import { edit } from '../pack/commands'
 import { newPack, type Pack } from '../pack/pack'
 import { buildGameDoc } from '../parcel/game-doc'
@@ -22,6 +23,7 @@ import {
   type Engine,
 } from './batch'
 import { curveValues, halfPoint, onStep } from './curve'
+import { feltOf } from './felt'
 import { findMoment, pressingPlay } from './moment'
 import { bySkill, causesOf, fallsOf, heatOf, histogram, rateOf, spreadOf } from './statistics'
 
@@ -256,5 +258,32 @@ describe('skill that does not pay', () => {
     expect(fallsOf([row(0, 1, 10), row(0.5, 900, 1000), row(1, 500, 1000)])[0]).toEqual({
       ...{ lower: 0.5, higher: 1, sure: true },
     })
+  })
+})
+
+describe('what players feel', () => {
+  const doc = buildGameDoc(windfall, puffinCatch())
+  const changed = (change: (copy: typeof doc) => void) => {
+    const copy = structuredClone(doc)
+    change(copy)
+    return feltOf(copy) === feltOf(doc)
+  }
+  const entry = (copy: typeof doc) => copy.casts['good']![0]!
+
+  it('is shape, size and number, of parts and of entries', () => {
+    expect(changed((copy) => (copy.sprites['hero']!.height *= 1.1))).toBe(false)
+    expect(changed((copy) => (entry(copy).sprite.hitShape[0]!.x += 0.01))).toBe(false)
+    expect(changed((copy) => (entry(copy).points += 1))).toBe(false)
+    expect(changed((copy) => (copy.dials['goal']! += 10))).toBe(false)
+  })
+
+  it('is not the drawing in it, wherever it lies', () => {
+    const swap = (sprite: SpriteDoc) => {
+      for (const clip of Object.values(sprite.clips))
+        for (const frame of clip.frames) Object.assign(frame, { asset: 'f'.repeat(64), x: frame.x + 8 })
+    }
+    expect(changed((copy) => swap(entry(copy).sprite))).toBe(true)
+    expect(changed((copy) => swap(copy.sprites['hero']!))).toBe(true)
+    expect(changed((copy) => (entry(copy).name = 'Star'))).toBe(true)
   })
 })

@@ -4,7 +4,8 @@ import { buildGameDoc } from '../parcel/game-doc'
 import { PlayProof } from '../posting/proof-schema'
 import { autoplayInput, makeAutoplay } from './autoplay'
 import { beginPlay, goTo, startGame, stepGame } from './game'
-import { noteStep, replayProof, startProof } from './proof'
+import { canonicalProof, noteStep, replayProof, startProof } from './proof'
+import { dropSteps, eachStep, MOST_RUN, pushStep, RUN_WIDTH } from './runs'
 import { makeSetup } from './setup'
 import { BITS, idleInput } from './types'
 
@@ -33,6 +34,24 @@ function session(setup: ReturnType<typeof makeSetup>, seed: number, plays: numbe
   }
   return { proof, play: state.play! }
 }
+
+it('of a play that rested for half an hour is one the arcade reads, and nothing of it is lost', () => {
+  const runs: number[] = []
+  const steps = 60 * 60 * 30
+  for (let i = 0; i < steps; i++) pushStep(runs, idleInput())
+  expect(runs.length).toBe(3 * RUN_WIDTH)
+  expect(PlayProof.safeParse({ seed: 1, plays: 1, runs }).success).toBe(true)
+  let counted = 0
+  eachStep(runs, () => void counted++)
+  expect(counted).toBe(steps)
+  const { runs: canonical } = canonicalProof(
+    { seed: 1, plays: 1, runs: [MOST_RUN, 0, -1, -1, 0, ...runs] },
+    2 * MOST_RUN,
+  )
+  expect(canonical).toEqual([MOST_RUN, 0, -1, -1, 0, MOST_RUN, 0, -1, -1, 0])
+  dropSteps(runs, MOST_RUN + 1)
+  expect(runs).toEqual([MOST_RUN, 0, -1, -1, 0, MOST_RUN - 1, 0, -1, -1, 0])
+})
 
 describe('the proof of a play', () => {
   for (const [name, template, pack] of [

@@ -2,7 +2,8 @@ import type { GameState } from './game'
 import { playSeed } from './game'
 import { rulesFor } from './registry'
 import type { Setup } from './setup'
-import { BITS, idleInput, type Input } from './types'
+import { eachStep, pushStep, pushSteps, RUN_WIDTH } from './runs'
+import { BITS, type Input } from './types'
 
 /**
  * One play as the seed it followed from and the inputs its rules saw: enough to play it again, step by step. Runs of
@@ -17,7 +18,6 @@ export interface Proof {
 
 /** Numbers a proof may have: about ten minutes of a pointer that never rests. */
 export const MOST_RUNS = 180_000
-const WIDTH = 5
 
 export const startProof = (): Proof => ({ seed: 0, plays: 0, runs: [] })
 
@@ -34,17 +34,7 @@ export function noteStep(proof: Proof, state: GameState, input: Input): void {
   }
   const pauses = (input.bits & ~state.held & BITS.back) !== 0
   if (pauses || proof.runs.length >= MOST_RUNS) return
-  const at = proof.runs.length - WIDTH
-  const { runs } = proof
-  if (
-    at >= 0 &&
-    runs[at + 1] === input.axis &&
-    runs[at + 2] === input.px &&
-    runs[at + 3] === input.py &&
-    runs[at + 4] === input.bits
-  )
-    runs[at]!++
-  else runs.push(1, input.axis, input.px, input.py, input.bits)
+  pushStep(proof.runs, input)
 }
 
 /** Plays that may be tried with the seed of one ticket; more would be a search for a lucky one. */
@@ -57,13 +47,10 @@ export const MOST_PLAYS = 12
 export function canonicalProof({ seed, plays, runs }: Proof, steps: number): Proof {
   const out: number[] = []
   let left = steps
-  for (let at = 0; at + WIDTH <= runs.length && left > 0; at += WIDTH) {
+  for (let at = 0; at + RUN_WIDTH <= runs.length && left > 0; at += RUN_WIDTH) {
     const count = Math.min(left, runs[at]!)
-    const last = out.length - WIDTH
     left -= count
-    if (last >= 0 && runs.slice(at + 1, at + WIDTH).every((value, i) => value === out[last + 1 + i]))
-      out[last]! += count
-    else out.push(count, ...runs.slice(at + 1, at + WIDTH))
+    pushSteps(out, count, runs[at + 1]!, runs[at + 2]!, runs[at + 3]!, runs[at + 4]!)
   }
   return { seed, plays, runs: out }
 }
@@ -78,14 +65,9 @@ export interface Replayed {
 export function replayProof(setup: Setup, proof: Proof, most: number): Replayed {
   const rules = rulesFor(setup.doc.template.id)
   const state = rules.start(setup, playSeed(proof.seed, proof.plays))
-  const input = idleInput()
-  for (let at = 0; at + WIDTH <= proof.runs.length && state.outcome === 'playing'; at += WIDTH) {
-    input.axis = proof.runs[at + 1]!
-    input.px = proof.runs[at + 2]!
-    input.py = proof.runs[at + 3]!
-    input.bits = proof.runs[at + 4]!
-    for (let i = 0; i < proof.runs[at]! && state.outcome === 'playing' && state.step < most; i++)
-      rules.step(state, input, setup)
-  }
+  eachStep(proof.runs, (input) => {
+    if (state.outcome !== 'playing' || state.step >= most) return false
+    rules.step(state, input, setup)
+  })
   return { outcome: state.outcome, score: state.score, steps: state.step }
 }
