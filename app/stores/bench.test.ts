@@ -12,7 +12,7 @@ const words = (text: string) => ({
 
 async function stores() {
   vi.resetModules()
-  standInForBrowser()
+  const pinia = standInForBrowser()
   const [{ useBench }, packs, { db }, assets, { useNotices }] = await Promise.all([
     import('./bench'),
     import('../storage/packs'),
@@ -20,7 +20,7 @@ async function stores() {
     import('../storage/assets'),
     import('./notices'),
   ])
-  return { bench: useBench(), notices: useNotices(), useBench, ...packs, ...assets, db }
+  return { bench: useBench(pinia), notices: useNotices(pinia), useBench, ...packs, ...assets, db }
 }
 let at: Awaited<ReturnType<typeof stores>>
 /** Another pack in each test: tabs of one pack hear each other. */

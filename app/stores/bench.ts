@@ -10,7 +10,7 @@ import {
   type History,
 } from '@core/pack/history'
 import type { AssetFacts } from '@core/pack/asset'
-import type { SpriteContent } from '@core/pack/content'
+import type { SpriteContent } from '@core/kinds/sprite'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
 import { withSplits } from '@core/template/uses'

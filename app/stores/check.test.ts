@@ -26,18 +26,18 @@ const workshop = {
 async function stores() {
   vi.resetModules()
   checks = 0
-  standInForBrowser(workshop)
+  const pinia = standInForBrowser(workshop)
   const [{ useBench }, { useCheck }, { useNotices }, { savePack }] = await Promise.all([
     import('./bench'),
     import('./check'),
     import('./notices'),
     import('../storage/packs'),
   ])
-  const bench = useBench()
+  const bench = useBench(pinia)
   await savePack({ ...puffinCatch(), id: `checked-${Math.floor(performance.now() * 1000)}` }, emptyHistory(), 0)
   const [row] = (await (await import('../storage/packs')).listPacks()).packs
   await bench.open(row!.id)
-  return { bench, check: useCheck(), notices: useNotices() }
+  return { bench, check: useCheck(pinia), notices: useNotices(pinia) }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {

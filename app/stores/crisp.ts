@@ -1,7 +1,7 @@
 import { gridFor, heightOnGrid } from '@core/art/crispness'
 import type { Command } from '@core/pack/commands'
 import { changedEntry } from '@core/pack/entries'
-import type { Frame, SpriteContent } from '@core/pack/content'
+import type { Frame, SpriteContent } from '@core/kinds/sprite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useBench } from './bench'

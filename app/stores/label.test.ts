@@ -15,7 +15,7 @@ const asked: string[] = []
 
 async function stores() {
   vi.resetModules()
-  standInForBrowser(workshopHere)
+  const pinia = standInForBrowser(workshopHere)
   const shipped = globalThis.fetch
   asked.length = 0
   arcade = () => new Response('', { status: 503 })
@@ -36,7 +36,7 @@ async function stores() {
     import('../storage/assets'),
     import('../storage/keys'),
   ])
-  const on = bench.useBench()
+  const on = bench.useBench(pinia)
   const open = async (change = {}) => {
     const id = `label-pack-${count++}`
     await packs.savePack({ ...puffinCatch(), id, ...change }, emptyHistory(), 0)
@@ -46,11 +46,11 @@ async function stores() {
   return {
     bench: on,
     open,
-    presets: presets.usePresets(),
-    pictures: pictures.useLabelPictures(),
-    age: age.useAge(),
-    mailbox: mailbox.useMailbox(),
-    notices: notices.useNotices(),
+    presets: presets.usePresets(pinia),
+    pictures: pictures.useLabelPictures(pinia),
+    age: age.useAge(pinia),
+    mailbox: mailbox.useMailbox(pinia),
+    notices: notices.useNotices(pinia),
     ...assets,
     ...keys,
   }

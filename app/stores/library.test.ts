@@ -22,7 +22,7 @@ const workshop = {
 
 async function stores() {
   vi.resetModules()
-  standInForBrowser(workshop)
+  const pinia = standInForBrowser(workshop)
   const [{ useLibrary }, { useNotices }, { db }, assets, { useDrawer }, { plainName }, { fileWord }] =
     await Promise.all([
       import('./library'),
@@ -33,7 +33,15 @@ async function stores() {
       import('./incoming'),
       import('../composables/download'),
     ])
-  return { library: useLibrary(), notices: useNotices(), drawer: useDrawer(), db, plainName, fileWord, ...assets }
+  return {
+    library: useLibrary(pinia),
+    notices: useNotices(pinia),
+    drawer: useDrawer(pinia),
+    db,
+    plainName,
+    fileWord,
+    ...assets,
+  }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {

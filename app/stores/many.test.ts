@@ -8,7 +8,7 @@ import { emptyHistory } from '@core/pack/history'
 let count = 0
 async function stores() {
   vi.resetModules()
-  standInForBrowser(workshopHere)
+  const pinia = standInForBrowser(workshopHere)
   vi.stubGlobal('createImageBitmap', async () => ({ close: () => undefined }))
   const [{ useBench }, { useMany }, { useNotices }, { useCrisp }, { useWorkbench }, packs] = await Promise.all([
     import('./bench'),
@@ -18,11 +18,17 @@ async function stores() {
     import('./workbench'),
     import('../storage/packs'),
   ])
-  const bench = useBench()
+  const bench = useBench(pinia)
   const id = `many-pack-${count++}`
   await packs.savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
   await bench.open(id)
-  return { bench, many: useMany(), notices: useNotices(), crisp: useCrisp(), workbench: useWorkbench() }
+  return {
+    bench,
+    many: useMany(pinia),
+    notices: useNotices(pinia),
+    crisp: useCrisp(pinia),
+    workbench: useWorkbench(pinia),
+  }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {

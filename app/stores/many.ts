@@ -1,12 +1,11 @@
-import { matchFiles, type Want } from '@core/template/match-files'
+import { kindOf } from '@core/kinds'
+import type { Want } from '@core/kinds/kind'
+import { matchFiles } from '@core/template/match-files'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { useBench } from './bench'
 import { wantOf, type Bringing } from './incoming'
 import { useSwap } from './swap'
-
-/** Kinds of parts that take several files: frames of a drawing, things of a kind. */
-const MANY = new Set(['sprite', 'cast'])
 
 /** Several files for several parts: matched first, shown, then done as one step. */
 export const useMany = defineStore('many', () => {
@@ -24,7 +23,7 @@ export const useMany = defineStore('many', () => {
     const wanted = await Promise.all(files.map(async (what) => ({ name: what.name, want: await wantOf(what) })))
     const found = matchFiles(
       wanted,
-      within.map((spec) => ({ spec, want: swap.wants(spec.id)!, many: MANY.has(spec.content.kind) })),
+      within.map((spec) => ({ spec, want: swap.wants(spec.id)!, many: kindOf(spec.content).takesMany })),
       chosen.value.length > 0,
     )
     rows.value = files.map((what, i) => ({ what, want: wanted[i]!.want, part: found[i]! }))

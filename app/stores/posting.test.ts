@@ -99,7 +99,9 @@ async function stores() {
   uploadsMade = 0
   calls = []
   let zip = new Uint8Array([1, 2, 3])
-  standInForBrowser({ build: async () => ({ ok: true, value: { zip, html: '', doc: {}, manifest: {} } }) })
+  const pinia = standInForBrowser({
+    build: async () => ({ ok: true, value: { zip, html: '', doc: {}, manifest: {} } }),
+  })
   const shipped = globalThis.fetch
   answers = {
     'POST /api/arcade/keys': () => json({ key: KEY }),
@@ -119,11 +121,11 @@ async function stores() {
     import('../storage/packs'),
     import('../storage/keys'),
   ])
-  const bench = useBench()
+  const bench = useBench(pinia)
   const id = `posting-pack-${count++}`
   await savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
   await bench.open(id)
-  return { bench, posting: usePosting(), readKey, keepKey, large: () => (zip = new Uint8Array(26_000_000)) }
+  return { bench, posting: usePosting(pinia), readKey, keepKey, large: () => (zip = new Uint8Array(26_000_000)) }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {

@@ -3,7 +3,7 @@ import { standInForBrowser } from '../../tests/support/app'
 import { puffinCatch, tone, windfall } from '../../tests/support/fixtures'
 import { encoders, mono, sine, wave } from '../../tests/support/sounds'
 import type { AssetFacts } from '@core/pack/asset'
-import type { MusicContent, SoundContent } from '@core/pack/content'
+import type { MusicContent, SoundContent } from '@core/kinds/audible'
 import { emptyHistory } from '@core/pack/history'
 import { decodeSound } from '@core/sound/decode'
 import { NO_EDIT } from '@core/sound/edit'
@@ -25,7 +25,7 @@ async function stores() {
   const answered =
     <A extends unknown[], T>(does: (...given: A) => Promise<T>) =>
     async (...given: A) => ({ ok: true, value: await does(...given) })
-  standInForBrowser({
+  const pinia = standInForBrowser({
     ...work,
     takeSound: answered(work.takeSound),
     takeRecording: answered(work.takeRecording),
@@ -38,7 +38,14 @@ async function stores() {
     import('./sounds'),
     import('../storage/packs'),
   ])
-  return { packs, bench: useBench(), swap: useSwap(), sound: useSoundBench(), desk: useDesk(), sounds: useSounds() }
+  return {
+    packs,
+    bench: useBench(pinia),
+    swap: useSwap(pinia),
+    sound: useSoundBench(pinia),
+    desk: useDesk(pinia),
+    sounds: useSounds(pinia),
+  }
 }
 let at: Awaited<ReturnType<typeof stores>>
 // One set of stores, as in one tab; a pack of its own for each test.

@@ -1,5 +1,5 @@
 import type { AssetFacts } from '@core/pack/asset'
-import type { MusicContent, SoundContent } from '@core/pack/content'
+import type { MusicContent, SoundContent } from '@core/kinds/audible'
 import { editedFrom } from '@core/sound/bring-in'
 import { NO_EDIT, type SoundEdit } from '@core/sound/edit'
 import { kindFor, plainEffect, type EffectRecipe } from '@core/sound/effect-maker'

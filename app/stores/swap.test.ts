@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
 import { ballPixels, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
-import type { CastContent, Strip } from '@core/pack/content'
+import type { CastContent } from '@core/kinds/cast'
+import type { Strip } from '@core/kinds/sprite'
 import { changedEntry, withoutEntry } from '@core/pack/entries'
 import { emptyHistory } from '@core/pack/history'
 import { workshopHere } from '../../tests/support/workshop-here'
@@ -10,7 +11,7 @@ import type { Bringing } from './incoming'
 let count = 0
 async function stores() {
   vi.resetModules()
-  standInForBrowser(workshopHere)
+  const pinia = standInForBrowser(workshopHere)
   vi.stubGlobal('createImageBitmap', async () => ({ close: () => undefined }))
   const [{ useBench }, { useSwap }, { useNotices }, packs, assets] = await Promise.all([
     import('./bench'),
@@ -19,11 +20,11 @@ async function stores() {
     import('../storage/packs'),
     import('../storage/assets'),
   ])
-  const bench = useBench()
+  const bench = useBench(pinia)
   const id = `swap-pack-${count++}`
   await packs.savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
   await bench.open(id)
-  return { bench, swap: useSwap(), notices: useNotices(), ...assets }
+  return { bench, swap: useSwap(pinia), notices: useNotices(pinia), ...assets }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {

@@ -7,18 +7,14 @@ import type { AssetFacts } from '@core/pack/asset'
 import type { Command } from '@core/pack/commands'
 import { changedEntry, freeEntryId, withEntry } from '@core/pack/entries'
 import { same } from '@core/pack/merge'
-import {
-  assetsOf,
-  type CastContent,
-  type CastEntry,
-  type PartContent,
-  type SpriteContent,
-  type Strip,
-} from '@core/pack/content'
+import { assetsOf, type PartContent } from '@core/kinds'
+import type { CastContent, CastEntry } from '@core/kinds/cast'
+import type { SpriteContent, Strip } from '@core/kinds/sprite'
 import { checkFileSize } from '@core/pack/take-in'
 import type { PartSpec } from '@core/template/template'
 import * as Comlink from 'comlink'
-import type { Want } from '@core/template/match-files'
+import { kindOf } from '@core/kinds'
+import type { Want } from '@core/kinds/kind'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { keepBytes, keepMine } from '../storage/assets'
@@ -29,18 +25,6 @@ import { useAssets } from './assets'
 import { useBench } from './bench'
 import { plainName, readIncoming, unpacked, type Bringing } from './incoming'
 import { useNotices } from './notices'
-
-const WANTS: Record<PartContent['kind'], Want | null> = {
-  sprite: 'picture',
-  picture: 'picture',
-  cast: 'picture',
-  sound: 'sound',
-  music: 'sound',
-  typeface: 'typeface',
-  wording: null,
-  story: null,
-  dial: null,
-}
 
 /** Swapping: what comes in becomes the content of a part, whatever its name or ending. */
 export const useSwap = defineStore('swap', () => {
@@ -283,7 +267,7 @@ export const useSwap = defineStore('swap', () => {
 
   const wants = (part: string): Want | null => {
     const content = bench.content(part)
-    return content === undefined ? null : WANTS[content.kind]
+    return content === undefined ? null : kindOf(content).wants
   }
 
   function spriteAt(part: string, entry: string): SpriteContent | undefined {

@@ -1,5 +1,5 @@
 import type { AssetFacts } from '@core/pack/asset'
-import type { MusicContent, SoundContent } from '@core/pack/content'
+import type { MusicContent, SoundContent } from '@core/kinds/audible'
 import type { Template } from '@core/template/template'
 import { levelOfPart, type Level } from '@core/sound/balance'
 import { editSound, takeEffect, takeRecording, takeSound, type BroughtSound } from '@core/sound/bring-in'

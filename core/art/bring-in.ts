@@ -1,6 +1,6 @@
 import { userError } from '../errors'
 import type { AssetFacts, Mime } from '../pack/asset'
-import type { SpriteContent, Strip } from '../pack/content'
+import type { SpriteContent, Strip } from '../kinds/sprite'
 import { broken, identify, newFacts } from '../pack/take-in'
 import { decodeAnimation, timing, TooManyFrames, type Animation, type Progress } from './animation'
 import { findCells } from './find-cells'

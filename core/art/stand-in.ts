@@ -1,4 +1,4 @@
-import type { SpriteContent } from '../pack/content'
+import type { SpriteContent } from '../kinds/sprite'
 import { drawnBox, type Pixels } from './pixels'
 import { type PixelsOf, inCanvas, framesOf } from './place'
 

@@ -15,7 +15,7 @@ import {
 } from '../../tests/support/fixtures'
 import { RULE_CASES, type FiringAndSilent, type RuleCase } from '../../tests/support/rule-cases'
 import { outlineOf } from '../art/outline'
-import type { MusicContent } from '../pack/content'
+import type { MusicContent } from '../kinds/audible'
 import { hashOf } from '../pack/hash'
 import { newFacts } from '../pack/take-in'
 import { edit } from '../pack/commands'

@@ -16,7 +16,7 @@ import {
 import { edit } from '../pack/commands'
 import { hashOf } from '../pack/hash'
 import { newFacts } from '../pack/take-in'
-import type { CastContent } from '../pack/content'
+import type { CastContent } from '../kinds/cast'
 import type { Pack } from '../pack/pack'
 import type { Finding } from './finding'
 import { ruleById, RULES } from './registry'

@@ -1,4 +1,4 @@
-import type { MusicContent, SoundContent } from '../pack/content'
+import type { MusicContent, SoundContent } from '../kinds/audible'
 import { factsOf } from '../pack/pack'
 import { editedFrom, editSound } from '../sound/bring-in'
 import type { SoundEdit } from '../sound/edit'

@@ -1,6 +1,7 @@
 import type { Pixels } from '../art/pixels'
 import type { PixelsOf } from '../art/place'
-import { assetsOf, type SpriteContent } from '../pack/content'
+import { assetsOf } from '../kinds'
+import type { SpriteContent } from '../kinds/sprite'
 import type { Evidence, Facts, Severity } from './finding'
 import {
   firstFrame,

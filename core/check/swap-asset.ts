@@ -1,4 +1,4 @@
-import { PartContent } from '../pack/content'
+import { PartContent } from '../kinds'
 import type { Subject } from './finding'
 import type { NewAsset } from './new-picture'
 import type { CheckContext, Fix } from './rule'

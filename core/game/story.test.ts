@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { puffinCatch, windfall } from '../../tests/support/fixtures'
-import type { StoryContent } from '../pack/content'
+import type { StoryContent } from '../kinds/story'
 import { edit } from '../pack/commands'
 import type { Pack } from '../pack/pack'
 import { buildGameDoc } from '../parcel/game-doc'

@@ -1,4 +1,4 @@
-import { assetsOf, type PartContent } from '../pack/content'
+import { assetsOf, kindOf } from '../kinds'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
 import { bandRank, questionById, type AgeAnswers, type Topic } from './age-guide'
@@ -57,19 +57,6 @@ const WORDS: readonly { topic: Topic; answer: string; words: readonly string[] }
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}+/gu) ?? []
 
-function textsOf(content: PartContent): string[] {
-  switch (content.kind) {
-    case 'wording':
-      return [content.text]
-    case 'story':
-      return content.lines.map((line) => line.text)
-    case 'cast':
-      return content.entries.map((entry) => entry.name)
-    default:
-      return []
-  }
-}
-
 /** What the parts themselves say of the game, each topic and answer once a part. */
 export function descriptorsOf(template: Template, pack: Pack): Descriptor[] {
   const found: Descriptor[] = []
@@ -85,7 +72,7 @@ export function descriptorsOf(template: Template, pack: Pack): Descriptor[] {
         if (entry.harm > 0)
           push({ topic: 'fighting', answer: 'bumps', part: spec.id, because: `${entry.name} does harm` })
     const files = assetsOf(content).map((hash) => factsOf(pack, template, hash)?.source.file ?? '')
-    const words = new Set([...textsOf(content), ...files].flatMap(wordsOf))
+    const words = new Set([...kindOf(content).said(content), ...files].flatMap(wordsOf))
     for (const list of WORDS) {
       const word = list.words.find((one) => words.has(one))
       if (word !== undefined)

@@ -1,6 +1,6 @@
 import { create } from 'mutative'
 import { emptyWords, type Label } from '../label/label'
-import type { PartContent } from './content'
+import type { PartContent } from '../kinds'
 import { mergeInto, same } from './merge'
 import type { AssetFacts, Source } from './asset'
 import type { Pack } from './pack'

@@ -1,4 +1,5 @@
-import { PartId, type CastContent, type CastEntry } from './content'
+import { PartId } from '../kinds/values'
+import type { CastContent, CastEntry } from '../kinds/cast'
 
 /** An id that no entry has yet: `boot`, `boot-2`, `boot-3`. */
 export function freeEntryId(cast: CastContent, wish: string): string {

@@ -4,7 +4,8 @@ import { PostingRecord } from '../posting/record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
 import { LANGUAGE_TAG } from '../wording/languages'
-import { assetsOf, Hash, PartContent, PartId, PartKey, WordKey } from './content'
+import { assetsOf, PartContent } from '../kinds'
+import { Hash, PartId, PartKey, WordKey } from '../kinds/values'
 
 /** Texts of the game by wording part (and `part#line` of a story), in one more language. */
 export const Language = z.object({

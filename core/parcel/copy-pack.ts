@@ -1,4 +1,4 @@
-import { assetsOf } from '../pack/content'
+import { assetsOf } from '../kinds'
 import { emptyLabel } from '../label/label'
 import { PACK_FORMAT, PACK_VERSION, type LineageLine, type Pack } from '../pack/pack'
 import { fingerprintOf } from '../posting/changes'

@@ -1,57 +1,9 @@
-import { LINE, STORY_BOX, STORY_BOX_BESIDE } from '../game/screens'
-import type { CreditDoc, GameDoc, PictureDoc, SoundDoc, SpriteDoc, TextBox, WordDoc } from '../game/types'
-import {
-  assetsOf,
-  type MusicContent,
-  type PictureContent,
-  type SoundContent,
-  type SpriteContent,
-  type StoryContent,
-  type WordingContent,
-} from '../pack/content'
+import type { CreditDoc, GameDoc } from '../game/types'
+import { assetsOf, kindOf } from '../kinds'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
 import { withSplits } from '../template/uses'
-
-const spriteDoc = (content: SpriteContent): SpriteDoc => ({
-  clips: content.clips,
-  pivot: content.pivot,
-  hitShape: content.hitShape,
-  height: content.height,
-  crisp: content.crisp,
-  ...(content.canvas === undefined ? {} : { canvas: content.canvas }),
-  ...(content.recolour === undefined ? {} : { recolour: content.recolour }),
-  ...(content.repeatFrom === undefined ? {} : { repeatFrom: content.repeatFrom }),
-})
-
-function pictureDoc({ kind: _kind, ...doc }: PictureContent): PictureDoc {
-  return doc
-}
-
-function soundDoc({ kind: _kind, made: _made, effect: _effect, ...doc }: SoundContent | MusicContent): SoundDoc {
-  return doc
-}
-
-function wordDoc({ kind: _kind, ...doc }: WordingContent, box: TextBox): WordDoc {
-  return { ...doc, box }
-}
-
-/** Letters of a story shrink to this before a line is too long. */
-export const STORY_SHRINK = 0.6
-/** dB the music steps back by under a line that is spoken. */
-const STORY_DUCK_DB = -12
-
-function addStory(doc: GameDoc, part: string, content: StoryContent): void {
-  doc.stories[part] = { lines: content.lines.map(({ id, seconds }) => ({ id, seconds })) }
-  for (const line of content.lines) {
-    const key = part + LINE + line.id
-    const box = line.picture === null ? STORY_BOX : STORY_BOX_BESIDE
-    doc.words[key] = { text: line.text, box, scale: 1, shrinkTo: STORY_SHRINK }
-    if (line.picture !== null) doc.pictures[key] = { asset: line.picture, fit: 'contain', crisp: false }
-    if (line.sound !== null) doc.sounds[key] = { asset: line.sound, gainDb: 0, duckDb: STORY_DUCK_DB }
-  }
-}
 
 export const NO_TITLE = 'Untitled game'
 
@@ -88,41 +40,13 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
     typeface: TYPEFACE_FILE,
     assets: {},
   }
+  const fileOf = (hash: string) => {
+    const facts = factsOf(pack, template, hash)
+    return facts === undefined ? undefined : assetFile(hash, facts.mime)
+  }
   for (const spec of template.parts) {
     const content = contentOf(pack, template, spec.id)!
-    switch (content.kind) {
-      case 'sprite':
-        doc.sprites[spec.id] = spriteDoc(content)
-        break
-      case 'picture':
-        doc.pictures[spec.id] = pictureDoc(content)
-        break
-      case 'sound':
-        doc.sounds[spec.id] = soundDoc(content)
-        break
-      case 'music':
-        doc.music[spec.id] = soundDoc(content)
-        break
-      case 'wording':
-        if (spec.box !== undefined) doc.words[spec.id] = wordDoc(content, spec.box)
-        break
-      case 'typeface':
-        if (content.glyphs !== null) doc.glyphs = content.glyphs
-        else if (content.asset !== null) {
-          const facts = factsOf(pack, template, content.asset)
-          if (facts !== undefined) doc.typeface = assetFile(content.asset, facts.mime)
-        }
-        break
-      case 'story':
-        addStory(doc, spec.id, content)
-        break
-      case 'dial':
-        doc.dials[spec.id] = content.value
-        break
-      case 'cast':
-        doc.casts[spec.id] = content.entries.map((entry) => ({ ...entry, sprite: spriteDoc(entry.sprite) }))
-        break
-    }
+    kindOf(content).toDoc(content, { doc, part: spec.id, box: spec.box, fileOf })
     for (const hash of assetsOf(content)) {
       const facts = factsOf(pack, template, hash)
       if (facts !== undefined) doc.assets[hash] = { file: assetFile(hash, facts.mime), mime: facts.mime }

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { AssetFacts } from '../pack/asset'
-import { Hash, PartContent, PartId, PartKey } from '../pack/content'
+import { Hash, PartId, PartKey } from '../kinds/values'
+import { PartContent } from '../kinds'
 import { ENGLISH, Kept, Language, LineageLine, MainLanguage } from '../pack/pack'
 import { Label } from '../label/label'
 

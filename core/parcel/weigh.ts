@@ -1,5 +1,5 @@
 import { labelAssets } from '../label/label'
-import { assetsOf } from '../pack/content'
+import { assetsOf } from '../kinds'
 import { isPicture, type AssetFacts } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import { TYPEFACE_BYTES } from './game-doc'

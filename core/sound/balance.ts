@@ -1,4 +1,4 @@
-import type { MusicContent, SoundContent } from '../pack/content'
+import type { MusicContent, SoundContent } from '../kinds/audible'
 import { loudnessAs, loudnessOf } from './loudness'
 import type { Samples } from './samples'
 import { CEILING_DBTP } from './edit'

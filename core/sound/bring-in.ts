@@ -1,6 +1,6 @@
 import { UserError, userError } from '../errors'
 import type { AssetFacts, Mime } from '../pack/asset'
-import type { MusicContent, SoundContent } from '../pack/content'
+import type { MusicContent, SoundContent } from '../kinds/audible'
 import { hashOf } from '../pack/hash'
 import { broken, checkDuration, identify, newFacts } from '../pack/take-in'
 import { decodeSound } from './decode'

@@ -1,15 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { updraft, windfall } from '../../tests/support/fixtures'
-import { matchFiles, nameWords, type MatchPart, type Want } from './match-files'
+import { kindOf } from '../kinds'
+import type { Want } from '../kinds/kind'
+import { matchFiles, nameWords, type MatchPart } from './match-files'
 import type { Template } from './template'
 
-const WANTS: Partial<Record<string, Want>> = {
-  ...{ sprite: 'picture', picture: 'picture', cast: 'picture', sound: 'sound', music: 'sound', typeface: 'typeface' },
-}
 const partsOf = (template: Template): MatchPart[] =>
   template.parts.flatMap((spec) => {
-    const want = WANTS[spec.content.kind]
-    return want === undefined ? [] : [{ spec, want, many: ['sprite', 'cast'].includes(spec.content.kind) }]
+    const { wants, takesMany } = kindOf(spec.content)
+    return wants === null ? [] : [{ spec, want: wants, many: takesMany }]
   })
 const match = (template: Template, names: Record<string, Want>, inOrder = false) =>
   matchFiles(

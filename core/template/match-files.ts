@@ -1,7 +1,5 @@
+import type { Want } from '../kinds/kind'
 import type { PartSpec } from './template'
-
-/** What a part takes. */
-export type Want = 'picture' | 'sound' | 'typeface'
 
 /** Words people give to files of one and the same thing. */
 const ALIKE: readonly (readonly string[])[] = [

@@ -1,4 +1,4 @@
-import type { PartKind } from '../pack/content'
+import type { PartKind } from '../kinds'
 import type { Template } from './template'
 
 export interface TemplateSummary {

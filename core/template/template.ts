@@ -1,7 +1,8 @@
 import * as z from 'zod'
 import { CATEGORIES, Device } from '../label/label'
 import { AssetFacts } from '../pack/asset'
-import { PartContent, PartId, PartKey } from '../pack/content'
+import { PartContent } from '../kinds'
+import { PartId, PartKey } from '../kinds/values'
 
 export const MOMENTS = ['start', 'play', 'end', 'all'] as const
 export type Moment = (typeof MOMENTS)[number]

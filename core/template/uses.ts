@@ -1,3 +1,4 @@
+import { kindOf } from '../kinds'
 import { SPLIT } from '../game/setup'
 import type { Pack } from '../pack/pack'
 import type { PartSpec, Template, Use } from './template'
@@ -8,7 +9,7 @@ export const wholePart = (key: string): string => key.split(SPLIT)[0]!
 
 /** Uses of a part that can have something of their own: more than one, and each with a place the engine knows. */
 export function splittable(spec: PartSpec): Use[] {
-  if (spec.id.includes(SPLIT) || spec.content.kind === 'dial' || spec.content.kind === 'typeface') return []
+  if (spec.id.includes(SPLIT) || !kindOf(spec.content).splits) return []
   return spec.appearsIn.length < 2 ? [] : spec.appearsIn.filter((use) => use.use !== '')
 }
 

@@ -1,7 +1,7 @@
-import { LINE, STORY_BOX, STORY_BOX_BESIDE } from '../game/screens'
+import { LINE } from '../game/screens'
 import type { TextBox } from '../game/types'
+import { kindOf } from '../kinds'
 import { contentOf, type Pack } from '../pack/pack'
-import { STORY_SHRINK } from '../parcel/game-doc'
 import type { PartSpec, Template } from '../template/template'
 import type { Letters } from './fit'
 
@@ -26,27 +26,21 @@ export interface GameText {
 export function textsOf(template: Template, pack: Pack): GameText[] {
   return template.parts.flatMap((spec): GameText[] => {
     const content = contentOf(pack, template, spec.id)
-    if (content?.kind === 'wording' && spec.box !== undefined) {
-      const { scale, shrinkTo, style } = content
-      const align = style?.align
-      return [
-        {
-          ...{ key: spec.id, spec, line: '', name: spec.name, text: content.text },
-          box: align === undefined ? spec.box : { ...spec.box, align },
-          letters: shrinkTo === undefined ? { scale } : { scale, shrinkTo },
-          typeface: style?.typeface ?? '',
-          theirs: spec.content.kind === 'wording' ? spec.content.text : '',
-        },
-      ]
-    }
-    if (content?.kind !== 'story') return []
-    return content.lines.map((line, i) => ({
-      ...{ key: spec.id + LINE + line.id, spec, line: line.id, name: `${spec.name}, line ${i + 1}`, text: line.text },
-      box: line.picture === null ? STORY_BOX : STORY_BOX_BESIDE,
-      letters: { scale: 1, shrinkTo: STORY_SHRINK },
-      typeface: '',
-      theirs: '',
-    }))
+    if (content === undefined) return []
+    const theirs = new Map(
+      kindOf(spec.content)
+        .texts(spec.content, spec.box)
+        .map((one) => [one.line, one.text]),
+    )
+    return kindOf(content)
+      .texts(content, spec.box)
+      .map(({ line, text, box, scale, shrinkTo, typeface }, i) => ({
+        ...{ spec, line, text, box, typeface },
+        key: line === '' ? spec.id : spec.id + LINE + line,
+        name: line === '' ? spec.name : `${spec.name}, line ${i + 1}`,
+        letters: shrinkTo === undefined ? { scale } : { scale, shrinkTo },
+        theirs: theirs.get(line) ?? '',
+      }))
   })
 }
 

@@ -1,6 +1,6 @@
 import Dexie from 'dexie'
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb'
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, setActivePinia, type Pinia } from 'pinia'
 import { vi } from 'vitest'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -13,9 +13,13 @@ import { root } from './fixtures'
 const realFetch = globalThis.fetch
 let workshopNow: Record<string, unknown> = {}
 
-export function standInForBrowser(workshop: Record<string, unknown> = {}): void {
+/**
+ * Stores are asked for with the pinia this returns: what still runs of an earlier test makes its own the active one.
+ */
+export function standInForBrowser(workshop: Record<string, unknown> = {}): Pinia {
   workshopNow = workshop
-  setActivePinia(createPinia())
+  const pinia = createPinia()
+  setActivePinia(pinia)
   Object.assign(Dexie.dependencies, { indexedDB: new IDBFactory(), IDBKeyRange })
   for (const name of ['localStorage', 'sessionStorage']) {
     const kept = new Map<string, string>()
@@ -41,4 +45,5 @@ export function standInForBrowser(workshop: Record<string, unknown> = {}): void 
     untilStopped: <T>(work: Promise<T>) => work,
     stopWorkshop: () => undefined,
   }))
+  return pinia
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { kindOf } from '@core/kinds'
 import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
@@ -27,16 +28,11 @@ interface Row {
   mark: 'template' | 'yours' | 'must' | 'should' | 'quiet'
 }
 
-function kindOf(spec: PartSpec): string {
+function about(spec: PartSpec): string {
   const content = bench.content(spec.id)
   if (check.ofPart(spec.id).some((one) => one.rule === 'whole-sheet' && one.kept === undefined))
     return 'a whole sheet, not cut yet'
-  if (content?.kind === 'cast') return `cast of ${content.entries.length}`
-  if (content?.kind === 'sprite') {
-    const clips = Object.keys(content.clips).length
-    return clips > 1 ? `sprite, ${clips} clips` : 'sprite'
-  }
-  return spec.content.kind
+  return kindOf(content ?? spec.content).summary(content ?? spec.content)
 }
 
 function markOf(parts: PartSpec[]): Row['mark'] {
@@ -56,11 +52,11 @@ const rows = computed(() => {
       if (sheet !== undefined) sheet.parts.push(spec)
       else if (spec.sheet !== undefined)
         found.push({ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet' })
-      else found.push({ id: spec.id, name: spec.name, kind: kindOf(spec), parts: [spec], mark: markOf([spec]) })
+      else found.push({ id: spec.id, name: spec.name, kind: about(spec), parts: [spec], mark: markOf([spec]) })
     }
     for (const row of found)
       if (row.id.startsWith('sheet:')) {
-        row.kind = row.parts[0]!.content.kind === 'dial' ? `${row.parts.length} dials` : `${row.parts.length} wordings`
+        row.kind = `${row.parts.length} ${row.parts[0]!.content.kind}s`
         row.mark = markOf(row.parts)
       }
     return { name: MOMENT_NAMES[moment], rows: found.filter(passes) }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PartContent } from '@core/pack/content'
+import type { PartContent } from '@core/kinds'
 import type { Template } from '@core/template/template'
 import Wave from './Wave.vue'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { PartContent, SpriteContent } from '@core/pack/content'
+import type { PartContent } from '@core/kinds'
+import type { SpriteContent } from '@core/kinds/sprite'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'

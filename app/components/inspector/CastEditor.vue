@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CastContent, CastEntry } from '@core/pack/content'
+import type { CastContent, CastEntry } from '@core/kinds/cast'
 import { doubledEntry, movedEntry, withoutEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { assetsOf } from '@core/pack/content'
+import { assetsOf } from '@core/kinds'
 import { computed, useTemplateRef } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { StandOut } from '@core/art/contrast'
-import type { PictureContent, SpriteContent } from '@core/pack/content'
+import type { PictureContent } from '@core/kinds/picture'
+import type { SpriteContent } from '@core/kinds/sprite'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useBench } from '~/stores/bench'

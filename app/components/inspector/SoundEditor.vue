@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MusicContent, SoundContent } from '@core/pack/content'
+import type { MusicContent, SoundContent } from '@core/kinds/audible'
 import type { PartSpec } from '@core/template/template'
 import { computed, onBeforeUnmount } from 'vue'
 import { useBench } from '~/stores/bench'

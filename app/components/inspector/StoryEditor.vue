@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StoryContent, StoryLine } from '@core/pack/content'
+import type { StoryContent, StoryLine } from '@core/kinds/story'
 import type { PartSpec } from '@core/template/template'
 import { ref, useTemplateRef } from 'vue'
 import { focusNext } from '~/composables/focus-next'

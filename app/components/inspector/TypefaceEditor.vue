@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TypefaceContent } from '@core/pack/content'
+import type { TypefaceContent } from '@core/kinds/typeface'
 import type { PartSpec } from '@core/template/template'
 import { ref, useTemplateRef } from 'vue'
 import { letteringFile, LETTERINGS } from '~/composables/typeface'

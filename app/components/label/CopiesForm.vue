@@ -2,7 +2,7 @@
 import { COMMON_LICENCES } from '@core/label/licences'
 import { clashOf, COPY_TERMS, freestTerms } from '@core/label/terms'
 import { yoursOf } from '@core/label/yours'
-import { assetsOf } from '@core/pack/content'
+import { assetsOf } from '@core/kinds'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 

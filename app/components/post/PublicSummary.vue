@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ageResult, BAND_NAMES } from '@core/label/age-guide'
-import { assetsOf } from '@core/pack/content'
+import { assetsOf } from '@core/kinds'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { gainToward, middle, type Level } from '@core/sound/balance'
 import type { Command } from '@core/pack/commands'
-import type { MusicContent, SoundContent } from '@core/pack/content'
+import type { MusicContent, SoundContent } from '@core/kinds/audible'
 import type { PartSpec } from '@core/template/template'
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
 import { useBench } from '~/stores/bench'

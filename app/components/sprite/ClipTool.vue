@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Clip } from '@core/pack/content'
+import type { Clip } from '@core/kinds/sprite'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useWorkbench } from '~/stores/workbench'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isPlain, noRecolour } from '@core/art/recolour'
-import type { Recolour } from '@core/pack/content'
+import type { Recolour } from '@core/kinds/sprite'
 import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'

@@ -1,4 +1,4 @@
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import { factsOf } from '../../pack/pack'
 import type { Rule } from '../rule'
 

@@ -1,5 +1,5 @@
 import { crop, type Pixels } from '../../art/pixels'
-import type { PictureContent } from '../../pack/content'
+import type { PictureContent } from '../../kinds/picture'
 import { ownParts, type CheckContext, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 

@@ -1,6 +1,6 @@
 import { isSpdxId } from '../../label/licences'
 import { clashOf, freestTerms, type Clash } from '../../label/terms'
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import type { Pack } from '../../pack/pack'
 import { labelRule } from '../label-rule'
 

@@ -1,5 +1,5 @@
 import { colourShares, isBlank } from '../../art/likeness'
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import { contentOf } from '../../pack/pack'
 import type { CheckContext, Rule } from '../rule'
 import { LIMITS } from '../thresholds'

@@ -1,7 +1,7 @@
 import { enclosedPieces, flatBackdrop, keyOut, TOLERANCE } from '../../art/key-out'
 import { crop } from '../../art/pixels'
 import { replaceAsset } from '../../art/rework'
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import { newPicture } from '../new-picture'
 import { firstFrame, type CheckContext, type SpriteAt } from '../rule'
 import { spriteRule } from '../sprite-rule'

@@ -1,7 +1,7 @@
 import { meanLuminance } from '../../art/contrast'
 import { crop, type Pixels } from '../../art/pixels'
 import { STAGE } from '../../game/types'
-import type { Clip } from '../../pack/content'
+import type { Clip } from '../../kinds/sprite'
 import type { Command } from '../../pack/commands'
 import type { Subject } from '../finding'
 import { ownParts, ownSprites, replaceSprite, spriteAt, type CheckContext, type Rule } from '../rule'

@@ -1,6 +1,6 @@
 import { crop, type Pixels } from '../../art/pixels'
 import { replaceAsset } from '../../art/rework'
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import { newPicture } from '../new-picture'
 import { firstFrame } from '../rule'
 import { spriteRule } from '../sprite-rule'

@@ -1,7 +1,7 @@
 import { Label, labelAssets } from '../../label/label'
 import { readTags, stripTags } from '../../art/metadata'
 import { isPicture } from '../../pack/asset'
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import { contentOf } from '../../pack/pack'
 import type { Command } from '../../pack/commands'
 import { madeFrom } from '../new-picture'

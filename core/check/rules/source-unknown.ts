@@ -1,4 +1,4 @@
-import { assetsOf } from '../../pack/content'
+import { assetsOf } from '../../kinds'
 import { isPicture } from '../../pack/asset'
 import type { CheckContext, Rule } from '../rule'
 

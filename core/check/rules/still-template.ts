@@ -1,6 +1,6 @@
-import type { PartContent } from '../../pack/content'
+import { kindOf, type PartContent } from '../../kinds'
 import type { Evidence } from '../finding'
-import { firstAsset, firstBox, type Rule } from '../rule'
+import { firstAsset, type Rule } from '../rule'
 
 /** Players can tell: a placeholder is still in there. */
 export const stillTemplate: Rule = {
@@ -27,25 +27,17 @@ export const stillTemplate: Rule = {
 }
 
 function shown(content: PartContent): Evidence {
-  switch (content.kind) {
-    case 'sprite':
-      return { kind: 'picture', asset: firstAsset(content), frame: firstBox(content), boxes: [], shape: [] }
-    case 'cast':
-      return content.entries[0] === undefined ? { kind: 'figure', text: 'nobody' } : shown(content.entries[0].sprite)
-    case 'picture':
-      return { kind: 'picture', asset: content.asset, boxes: [], shape: [] }
-    case 'sound':
-    case 'music':
-      return content.asset === null
-        ? { kind: 'figure', text: 'silent' }
-        : { kind: 'wave', asset: content.asset, fromS: 0, toS: 0 }
-    case 'wording':
-      return { kind: 'words', text: content.text, overWidth: 0 }
-    case 'dial':
-      return { kind: 'figure', text: String(content.value) }
-    case 'story':
-      return { kind: 'figure', text: `${content.lines.length} lines` }
-    case 'typeface':
-      return { kind: 'figure', text: content.name || 'as made' }
+  const face = kindOf(content).face(content)
+  switch (face.face) {
+    case 'picture': {
+      const { asset, frame } = face
+      return { kind: 'picture', asset, ...(frame === undefined ? {} : { frame }), boxes: [], shape: [] }
+    }
+    case 'wave':
+      return { kind: 'wave', asset: face.asset, fromS: 0, toS: 0 }
+    case 'words':
+      return { kind: 'words', text: face.text, overWidth: 0 }
+    case 'figure':
+      return { kind: 'figure', text: face.text }
   }
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { puffinCatch, windfall as template } from '../../../tests/support/fixtures'
 import type { Pack } from '../../pack/pack'
-import type { CastContent } from '../../pack/content'
+import type { CastContent } from '../../kinds/cast'
 import { buildGameDoc } from '../../parcel/game-doc'
 import { makeDrawList } from '../draw-list'
 import { windfallPlayer } from '../players/windfall'

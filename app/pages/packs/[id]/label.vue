@@ -12,7 +12,7 @@ import {
 } from '@core/label/label'
 import { mergeable, suggestTags, tidyTag } from '@core/label/tags'
 import { creditsOf } from '@core/parcel/game-doc'
-import { assetsOf } from '@core/pack/content'
+import { assetsOf } from '@core/kinds'
 import { focusNext } from '~/composables/focus-next'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'

@@ -1,0 +1,19 @@
+import * as z from 'zod'
+import type { Kind } from './kind'
+
+export const DialContent = z.object({ kind: z.literal('dial'), value: z.number().min(-100000).max(100000) })
+export type DialContent = z.infer<typeof DialContent>
+
+export const dial: Kind<DialContent> = {
+  kind: 'dial',
+  schema: DialContent,
+  wants: null,
+  takesMany: false,
+  splits: false,
+  assets: () => [],
+  toDoc: ({ value }, { doc, part }) => void (doc.dials[part] = value),
+  texts: () => [],
+  said: () => [],
+  face: ({ value }) => ({ face: 'figure', text: String(value) }),
+  summary: () => 'dial',
+}

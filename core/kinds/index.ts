@@ -1,0 +1,41 @@
+import * as z from 'zod'
+import { music, sound } from './audible'
+import { cast } from './cast'
+import { dial } from './dial'
+import type { Kind } from './kind'
+import { picture } from './picture'
+import { sprite } from './sprite'
+import { story } from './story'
+import { typeface } from './typeface'
+import { wording } from './wording'
+
+/** Every kind of part there is: a module each. */
+export const KINDS = [sprite, picture, sound, music, wording, dial, cast, typeface, story] as const
+
+type ContentOf<K> = K extends Kind<infer C> ? C : never
+export type PartContent = ContentOf<(typeof KINDS)[number]>
+export type PartKind = PartContent['kind']
+export type OfKind<K extends PartKind> = Extract<PartContent, { kind: K }>
+
+/** A list of kinds by name; throws where two have one. */
+export function kindsByName<K extends { kind: string }>(kinds: readonly K[]): ReadonlyMap<string, K> {
+  const found = new Map<string, K>()
+  for (const one of kinds) {
+    if (found.has(one.kind)) throw new Error(`Two kinds of part are called “${one.kind}”.`)
+    found.set(one.kind, one)
+  }
+  return found
+}
+const byName = kindsByName<Kind<PartContent>>(KINDS as unknown as readonly Kind<PartContent>[])
+
+/** The module of a content's kind. */
+export const kindOf = (content: Pick<PartContent, 'kind'>): Kind<PartContent> => byName.get(content.kind)!
+
+type Schemas = [z.ZodObject<{ kind: z.ZodLiteral<string> }>, ...z.ZodObject<{ kind: z.ZodLiteral<string> }>[]]
+export const PartContent = z.discriminatedUnion(
+  'kind',
+  KINDS.map((one) => one.schema) as unknown as Schemas,
+) as unknown as z.ZodType<PartContent>
+
+/** Every asset a content uses, each once, in order of first use. */
+export const assetsOf = (content: PartContent): string[] => [...new Set(kindOf(content).assets(content))]

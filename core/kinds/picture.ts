@@ -1,0 +1,40 @@
+import * as z from 'zod'
+import type { Kind } from './kind'
+import { Clip } from './sprite'
+import { Hash } from './values'
+
+export const PictureContent = z.object({
+  kind: z.literal('picture'),
+  asset: Hash,
+  fit: z.enum(['cover', 'contain', 'tile']),
+  crisp: z.boolean(),
+  clip: Clip.optional(),
+  dim: z.number().min(0).max(0.9).optional(),
+  blur: z.number().min(0).max(1).optional(),
+  speed: z.number().min(0).max(2).optional(),
+  layers: z
+    .array(z.object({ asset: Hash, speed: z.number().min(0).max(2) }))
+    .max(6)
+    .optional(),
+})
+export type PictureContent = z.infer<typeof PictureContent>
+
+export const picture: Kind<PictureContent> = {
+  kind: 'picture',
+  schema: PictureContent,
+  wants: 'picture',
+  takesMany: false,
+  splits: true,
+  assets: ({ asset, layers = [], clip }) => [
+    asset,
+    ...layers.map((layer) => layer.asset),
+    ...(clip?.frames ?? []).map((frame) => frame.asset),
+  ],
+  toDoc({ kind: _kind, ...content }, { doc, part }) {
+    doc.pictures[part] = content
+  },
+  texts: () => [],
+  said: () => [],
+  face: ({ asset }) => ({ face: 'picture', asset }),
+  summary: () => 'picture',
+}

@@ -1,0 +1,16 @@
+import * as z from 'zod'
+
+/** SHA-256 of an asset's bytes, lower-case hex: the only name a file has inside a pack. */
+export const Hash = z.string().regex(/^[0-9a-f]{64}$/)
+/** Stable words: `hero`, `catch-sound`. */
+export const PartId = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/)
+/** A part, or a part in one of its places only: `backdrop@won`. */
+export const PartKey = z.string().regex(/^[a-z][a-z0-9-]{0,39}(@[a-z][a-z0-9-]{0,23})?$/)
+/** A text: a wording part, or one line of a story (`intro-story#a1`). */
+export const WordKey = z.string().regex(/^[a-z][a-z0-9-]{0,39}(@[a-z][a-z0-9-]{0,23})?(#[a-z0-9]{1,12})?$/)
+
+const unit = z.number().min(-2).max(3)
+export const PointSchema = z.object({ x: unit, y: unit })
+export const HitShape = z.array(PointSchema).min(3).max(64)
+export const Pivot = z.object({ x: z.number().min(-1).max(2), y: z.number().min(-1).max(2) })
+export const Colour = z.string().regex(/^#[0-9a-f]{6}$/)
