@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
-import { playerFor, rulesFor } from '../core/game/registry'
+import { rulesFor } from '../core/game/registry'
+import { playerFor } from '../core/game/simulated'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
 import { buildGameDoc } from '../core/parcel/game-doc'

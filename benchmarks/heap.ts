@@ -1,4 +1,5 @@
-import { playerFor, rulesFor } from '../core/game/registry'
+import { rulesFor } from '../core/game/registry'
+import { playerFor } from '../core/game/simulated'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
 import { GAMES } from './engine'

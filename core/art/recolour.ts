@@ -1,11 +1,18 @@
-import { modeLrgb, modeOklab, modeOklch, modeRgb, useMode, type Oklch } from 'culori/fn'
+// The conversions themselves: the readers of written colours are a third as large as all of the player.
+import { convertLabToLch, convertLchToLab, convertOklabToRgb, convertRgbToOklab } from 'culori/fn'
 import type { RecolourDoc } from '../game/types'
 
-useMode(modeRgb)
-useMode(modeLrgb)
-useMode(modeOklab)
-const toOklch = useMode(modeOklch)
-const toRgb = useMode(modeRgb)
+/** Red, green and blue 0..1; hue in degrees, absent for grey. */
+interface Oklch {
+  l: number
+  c: number
+  h?: number
+}
+// The types of the package leave out the name of the mode they answer in.
+const labToLch = convertLabToLch as (lab: ReturnType<typeof convertRgbToOklab>, mode: 'oklch') => Oklch
+const lchToLab = convertLchToLab as (lch: Oklch, mode: 'oklab') => ReturnType<typeof convertRgbToOklab>
+const toOklch = (r: number, g: number, b: number): Oklch => labToLch(convertRgbToOklab({ r, g, b }), 'oklch')
+const toRgb = (colour: Oklch): { r: number; g: number; b: number } => convertOklabToRgb(lchToLab(colour, 'oklab'))
 
 export const noRecolour = (): RecolourDoc => ({ hue: 0, tint: '', share: 0.8, swaps: [] })
 
@@ -13,7 +20,8 @@ export const noRecolour = (): RecolourDoc => ({ hue: 0, tint: '', share: 0.8, sw
 export const isPlain = (recolour: RecolourDoc): boolean =>
   recolour.hue === 0 && (recolour.tint === '' || recolour.share === 0) && recolour.swaps.length === 0
 
-const channels = (hex: string): [number, number, number] => [
+type Rgb = [number, number, number]
+const channels = (hex: string): Rgb => [
   Number.parseInt(hex.slice(1, 3), 16),
   Number.parseInt(hex.slice(3, 5), 16),
   Number.parseInt(hex.slice(5, 7), 16),
@@ -28,7 +36,7 @@ const MOST_AWAY = 441.673
  */
 export function recolourPixels(data: Uint8ClampedArray | Uint8Array, recolour: RecolourDoc): void {
   const swaps = recolour.swaps.map(({ from, to, near }) => ({ from: channels(from), to: channels(to), near }))
-  const tint = recolour.tint === '' ? null : (toOklch(recolour.tint) as Oklch)
+  const tint = recolour.tint === '' ? null : toOklch(...(channels(recolour.tint).map((value) => value / 255) as Rgb))
   const done = new Map<number, number>()
   const one = (r0: number, g0: number, b0: number): number => {
     let [r, g, b] = [r0, g0, b0]
@@ -41,7 +49,7 @@ export function recolourPixels(data: Uint8ClampedArray | Uint8Array, recolour: R
       break
     }
     if (recolour.hue === 0 && (tint === null || recolour.share === 0)) return (r << 16) | (g << 8) | b
-    const old = toOklch({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 }) as Oklch
+    const old = toOklch(r / 255, g / 255, b / 255)
     let { l, c } = old
     let h = (old.h ?? 0) + recolour.hue
     if (tint !== null) {
@@ -52,7 +60,7 @@ export function recolourPixels(data: Uint8ClampedArray | Uint8Array, recolour: R
       l = l * (1 - k * 0.25) + tint.l * k * 0.25 * room + l * k * 0.25 * (1 - room)
       h = k >= 0.5 ? (tint.h ?? 0) : h
     }
-    const made = toRgb({ mode: 'oklch', l, c, h }) as { r: number; g: number; b: number }
+    const made = toRgb({ l, c, h })
     return (clamp(made.r * 255) << 16) | (clamp(made.g * 255) << 8) | clamp(made.b * 255)
   }
   for (let i = 0; i < data.length; i += 4) {

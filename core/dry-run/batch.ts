@@ -1,6 +1,7 @@
 import { playSeed } from '../game/game'
 import { startRecording, record, type Recording } from '../game/recording'
-import { playerFor, rulesFor } from '../game/registry'
+import { rulesFor } from '../game/registry'
+import { playerFor } from '../game/simulated'
 import type { PlayState, Rules, SimulatedPlayer } from '../game/rules'
 import type { Setup } from '../game/setup'
 import { idleInput, STEPS_PER_SECOND } from '../game/types'

@@ -1,5 +1,5 @@
 import type { GameState } from './game'
-import { playerFor } from './registry'
+import { playerFor } from './simulated'
 import type { SimulatedMind } from './rules'
 import type { Setup } from './setup'
 import { BITS, idleInput, type Input } from './types'

@@ -1,4 +1,5 @@
 import { add, type DrawList } from './draw-list'
+import { isOn, type Setup } from './setup'
 
 /** A number that flies up where points were won or lost. Plain data, part of a play's state. */
 export interface Pop {
@@ -40,7 +41,8 @@ export function agePops(pops: Pop[]): void {
   }
 }
 
-export function drawPops(pops: readonly Pop[], list: DrawList): void {
+export function drawPops(pops: readonly Pop[], list: DrawList, setup: Setup): void {
+  if (!isOn(setup, 'points-fly', true)) return
   for (const p of pops) {
     if (!p.live) continue
     const item = add(list, 'text', 'pop-words', p.x - 1.5, p.y - 0.5 - p.age * 0.02)

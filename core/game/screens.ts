@@ -49,6 +49,7 @@ export const CREDITS_BOX: TextBox = { x: 2, y: 3.7, w: 12, h: 3.9, size: 0.4, li
 export const CREDITS_PER_PAGE = 6
 export const COMPUTED_TEXTS: Record<string, TextBox> = {
   [CREDITS_TEXT]: CREDITS_BOX,
+  'lives-number': { x: 0, y: 0, w: 2, h: 0.8, size: 0.6, lines: 1, align: 'right', tone: 'hud' },
   'pop-words': { x: 0, y: 0, w: 3, h: 0.8, size: 0.6, lines: 1, align: 'center', tone: 'hud' },
 }
 

@@ -126,6 +126,18 @@ export function planned<P>(setup: Setup, make: (setup: Setup) => P): P {
 /** The part that is shown for `part` in that place. */
 export const partIn = (setup: Setup, part: string, use: string): string => setup.splits[use]?.[part] ?? part
 
+/** Whether a switch is on; as `made` in games from before there was such a switch. */
+export function isOn(setup: Setup, id: string, made: boolean): boolean {
+  const value = setup.doc.settings?.[id]
+  return typeof value === 'boolean' ? value : made
+}
+
+/** The way that was chosen; `made` in games from before there was such a choice. */
+export function chosen(setup: Setup, id: string, made: string): string {
+  const value = setup.doc.settings?.[id]
+  return typeof value === 'string' ? value : made
+}
+
 /** A dial's value; throws for a name the template does not have, so that a typing error is seen at once. */
 export function dial(setup: Setup, id: string): number {
   const value = setup.dials[id]

@@ -207,6 +207,8 @@ export interface GameDoc {
   dials: Record<string, number>
   casts: Record<string, CastEntryDoc[]>
   stories: Record<string, StoryDoc>
+  /** Switches (true or false), choices and colours by part; games from before there were any have none. */
+  settings?: Record<string, string | boolean>
   /** The first language, then the others. */
   languages: LanguageDoc[]
   credits: CreditDoc[]

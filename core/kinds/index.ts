@@ -1,16 +1,22 @@
 import * as z from 'zod'
 import { music, sound } from './audible'
 import { cast } from './cast'
+import { choice } from './choice'
+import { colour } from './colour'
 import { dial } from './dial'
 import type { Kind } from './kind'
 import { picture } from './picture'
 import { sprite } from './sprite'
 import { story } from './story'
+import { onOff } from './switch'
 import { typeface } from './typeface'
 import { wording } from './wording'
 
 /** Every kind of part there is: a module each. */
-export const KINDS = [sprite, picture, sound, music, wording, dial, cast, typeface, story] as const
+export const KINDS = [
+  ...([sprite, picture, sound, music, wording, story, typeface, dial, cast] as const),
+  ...([choice, onOff, colour] as const),
+] as const
 
 type ContentOf<K> = K extends Kind<infer C> ? C : never
 export type PartContent = ContentOf<(typeof KINDS)[number]>

@@ -23,12 +23,18 @@ export type Face =
   | { face: 'words'; text: string }
   | { face: 'figure'; text: string }
 
+/** What a part may be to a game, whatever it is called there. */
+export const ROLES = ['accent', 'plate', 'ink'] as const
+export type Role = (typeof ROLES)[number]
+
 /** Where a content goes in the game's document. */
 export interface DocPlace {
   doc: GameDoc
   part: string
   /** The template's box of the part, for texts. */
   box: TextBox | undefined
+  /** What it is to the game, where the game has a word for it. */
+  as: Role | undefined
   /** A file of the game, by its asset; undefined where it is gone. */
   fileOf(hash: string): string | undefined
 }

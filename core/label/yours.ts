@@ -1,7 +1,7 @@
 import { makeDrawList, type DrawList } from '../game/draw-list'
 import { drawGame, startGame, stepGame, beginPlay, goTo } from '../game/game'
 import { boundsOf } from '../game/pick'
-import { playerFor } from '../game/registry'
+import { playerFor } from '../game/simulated'
 import { makeSetup, type Setup } from '../game/setup'
 import { idleInput, STAGE } from '../game/types'
 import { buildGameDoc } from '../parcel/game-doc'

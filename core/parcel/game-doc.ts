@@ -31,6 +31,7 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
     dials: {},
     casts: {},
     stories: {},
+    settings: {},
     languages: [
       { ...pack.language, words: {} },
       ...pack.languages.map(({ tag, name, words }) => ({ tag, name, words })),
@@ -46,7 +47,7 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
   }
   for (const spec of template.parts) {
     const content = contentOf(pack, template, spec.id)!
-    kindOf(content).toDoc(content, { doc, part: spec.id, box: spec.box, fileOf })
+    kindOf(content).toDoc(content, { doc, part: spec.id, box: spec.box, as: spec.as, fileOf })
     for (const hash of assetsOf(content)) {
       const facts = factsOf(pack, template, hash)
       if (facts !== undefined) doc.assets[hash] = { file: assetFile(hash, facts.mime), mime: facts.mime }

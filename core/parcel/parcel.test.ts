@@ -128,9 +128,9 @@ describe('parcel', () => {
 })
 
 describe('player', () => {
-  it('is at most 30 kB gzipped, holds no schemas and cannot end a script element', async () => {
+  it('is at most 22 kB gzipped, holds no schemas and cannot end a script element', async () => {
     const code = await buildPlayer()
-    expect(gzipSync(code, { level: 9 }).length).toBeLessThanOrEqual(30 * 1024)
+    expect(gzipSync(code, { level: 9 }).length).toBeLessThanOrEqual(22 * 1024)
     expect(code).not.toContain('ZodError')
     expect(code).not.toContain('</script')
   })

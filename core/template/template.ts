@@ -2,6 +2,7 @@ import * as z from 'zod'
 import { CATEGORIES, Device } from '../label/label'
 import { AssetFacts } from '../pack/asset'
 import { PartContent } from '../kinds'
+import { ROLES } from '../kinds/kind'
 import { PartId, PartKey } from '../kinds/values'
 
 export const MOMENTS = ['start', 'play', 'end', 'all'] as const
@@ -59,6 +60,14 @@ export const PartSpec = z.object({
   role: z.enum(['good', 'bad']).optional(),
   box: TextBoxSchema.optional(),
   dial: DialSpec.optional(),
+  /** Choices: the ways there are. */
+  options: z
+    .array(z.object({ id: z.string().regex(/^[a-z][a-z0-9-]{0,23}$/), name: z.string().max(60) }))
+    .min(2)
+    .max(12)
+    .optional(),
+  /** What the part is to the game. */
+  as: z.enum(ROLES).optional(),
   content: PartContent,
 })
 export type PartSpec = z.infer<typeof PartSpec>

@@ -33,10 +33,12 @@ async function template(id: string): Promise<Template> {
     parts: Record<string, unknown>[]
     name: string
     tagline: string
+    colours: { plate: string }
   }
   const common = readFileSync(join(root, 'templates/common-parts.json'), 'utf8')
     .replaceAll('{name}', recipe.name)
     .replaceAll('{tagline}', recipe.tagline)
+    .replaceAll('{plate}', recipe.colours.plate)
   const reader = assetReader(home, { author: String(recipe['author']), licence: String(recipe['licence']) })
   const parts = []
   for (const { button, ...part } of [...(JSON.parse(common) as Record<string, unknown>[]), ...recipe.parts]) {

@@ -139,6 +139,12 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
       return { kind: 'wording', text: String(raw['text']), scale: 1 }
     case 'story':
       return { kind: 'story', lines: [] }
+    case 'choice':
+      return { kind: 'choice', value: String(raw['value']) }
+    case 'switch':
+      return { kind: 'switch', on: raw['on'] === true }
+    case 'colour':
+      return { kind: 'colour', value: String(raw['value']) }
     case 'dial':
       return { kind: 'dial', value: Number(raw['value']) }
     case 'cast': {

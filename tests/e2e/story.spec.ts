@@ -92,7 +92,7 @@ test('from a template to a link that friends can play, and a second release', as
   let link = ''
   let postcode = ''
   await test.step('post: only for me at first', async () => {
-    await page.getByRole('link', { name: /^Post/ }).click()
+    await page.getByRole('link', { name: /^Post:/ }).click()
     await expect(page.getByRole('radio', { name: 'Only me' })).toHaveAttribute('aria-checked', 'true')
     link = await post(page)
     postcode = (await page.getByTestId('postcode').textContent())!
@@ -144,7 +144,7 @@ test('from a template to a link that friends can play, and a second release', as
     await page.getByRole('link', { name: /^Swap/ }).click()
     await choosePart(page, 'win-words')
     await page.getByTestId('wording').locator('textarea').first().fill('The quay is tidy!')
-    await page.getByRole('link', { name: /^Post/ }).click()
+    await page.getByRole('link', { name: /^Post:/ }).click()
     await expect(page.getByTestId('changes')).toContainText('Winning words')
     await expect(page.getByRole('radio', { name: 'Unlisted' })).toHaveAttribute('aria-checked', 'true')
     await page.getByTestId('note').locator('input').fill('New words at the end')

@@ -56,7 +56,8 @@ const rows = computed(() => {
     }
     for (const row of found)
       if (row.id.startsWith('sheet:')) {
-        row.kind = `${row.parts.length} ${row.parts[0]!.content.kind}s`
+        const kinds = new Set(row.parts.map((part) => part.content.kind))
+        row.kind = `${row.parts.length} ${kinds.size === 1 ? [...kinds][0]! : 'setting'}s`
         row.mark = markOf(row.parts)
       }
     return { name: MOMENT_NAMES[moment], rows: found.filter(passes) }

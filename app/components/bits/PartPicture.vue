@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { PartContent } from '@core/kinds'
+import { kindOf, type PartContent } from '@core/kinds'
 import type { Template } from '@core/template/template'
+import { computed } from 'vue'
 import Wave from './Wave.vue'
 
 /** Any content, small: its drawing, its wave, its first letters or its number. */
@@ -9,6 +10,10 @@ const {
   template,
   playing = false,
 } = defineProps<{ content: PartContent; template?: Template; playing?: boolean }>()
+const figure = computed(() => {
+  const face = kindOf(content).face(content)
+  return face.face === 'figure' ? face.text : ''
+})
 </script>
 
 <template>
@@ -39,7 +44,8 @@ const {
     <span v-else-if="content.kind === 'typeface'" class="letters head">Aa</span>
     <span v-else-if="content.kind === 'dial'" class="letters head">{{ content.value }}</span>
     <span v-else-if="content.kind === 'story'" class="letters head">{{ content.lines.length }}</span>
-    <span v-else class="letters head">0</span>
+    <span v-else-if="content.kind === 'colour'" class="swatch" :style="{ background: content.value }" />
+    <span v-else class="letters head">{{ content.kind === 'cast' ? 0 : figure.slice(0, 2) }}</span>
   </div>
 </template>
 
@@ -50,6 +56,11 @@ const {
   display: grid;
   place-items: center;
   overflow: hidden;
+}
+.swatch {
+  width: 70%;
+  height: 70%;
+  border: 1px solid var(--rule);
 }
 .letters {
   font-size: 14px;

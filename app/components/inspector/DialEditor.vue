@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import type { PartContent } from '@core/kinds'
 import type { PartSpec } from '@core/template/template'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 
-const { spec } = defineProps<{ spec: PartSpec }>()
+const { spec } = defineProps<{ spec: PartSpec; content?: PartContent; compact?: boolean }>()
 const bench = useBench()
 const content = computed(() => bench.content(spec.id))
 const value = computed(() => (content.value?.kind === 'dial' ? content.value.value : 0))

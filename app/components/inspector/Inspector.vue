@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { assetsOf } from '@core/kinds'
+import { assetsOf, kindOf } from '@core/kinds'
 import { computed, useTemplateRef } from 'vue'
+import { ACCEPTS, viewOf } from '~/kinds'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
 import { fromFile } from '~/stores/incoming'
@@ -33,18 +34,11 @@ const reference = computed(() => {
     c.entries[Math.max(0, at) % Math.max(1, c.entries.length)]
   )?.sprite
 })
-const takesFiles = computed(
-  () => content.value !== undefined && !['wording', 'dial', 'story'].includes(content.value.kind),
-)
+const wants = computed(() => (content.value === undefined ? null : kindOf(content.value).wants))
 /** Sprites and casts take rows of files, folders and ZIPs. */
-const many = computed(() => content.value?.kind === 'sprite' || content.value?.kind === 'cast')
-const accept = computed(() =>
-  content.value?.kind === 'sound' || content.value?.kind === 'music'
-    ? '.wav,.mp3,.ogg,.oga,.opus,.flac,.m4a,audio/*'
-    : content.value?.kind === 'typeface'
-      ? '.ttf,.otf,.woff2'
-      : '.png,.apng,.jpg,.jpeg,.webp,.gif,.svg,.json,.zip,image/*',
-)
+const many = computed(() => content.value !== undefined && kindOf(content.value).takesMany)
+const accept = computed(() => (wants.value === null ? '' : ACCEPTS[wants.value]))
+const editor = computed(() => (content.value === undefined ? null : viewOf(content.value).editor))
 const sheet = computed(() => {
   const name = spec.value?.sheet
   return name === undefined ? [] : (bench.template?.parts.filter((one) => one.sheet === name) ?? [])
@@ -66,7 +60,7 @@ function reset(): void {
   bench.select(part.value)
 }
 
-defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
+defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
 </script>
 
 <template>
@@ -74,9 +68,7 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
     <template v-if="sheet.length > 0">
       <div>
         <h2>{{ spec.sheet }}</h2>
-        <p class="soft">
-          {{ content.kind === 'dial' ? 'Numbers a player can feel. A change shows at once.' : 'The words on buttons.' }}
-        </p>
+        <p class="soft">{{ viewOf(content).sheet }}</p>
       </div>
       <v-btn v-if="content.kind === 'wording'" variant="outlined" @click="desk.show('wording')"
         >All the game’s words</v-btn
@@ -87,8 +79,12 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         <v-btn variant="outlined" data-act="dry-run" @click="desk.show('dry-run')">Dry run</v-btn>
       </template>
       <template v-for="one in sheet" :key="one.id">
-        <InspectorDialEditor v-if="one.dial" :spec="one" />
-        <InspectorWordingEditor v-else :spec="one" compact />
+        <component
+          :is="viewOf(one.content).editor"
+          :spec="one"
+          :content="bench.content(one.id) ?? one.content"
+          compact
+        />
       </template>
     </template>
     <template v-else>
@@ -105,11 +101,11 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         :sprite="sprite"
       />
       <div class="acts">
-        <template v-if="takesFiles">
+        <template v-if="wants !== null">
           <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()"
             >{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn
           >
-          <v-btn v-if="content.kind !== 'typeface'" variant="outlined" @click="emit('drawer')">From drawer</v-btn>
+          <v-btn v-if="wants !== 'typeface'" variant="outlined" @click="emit('drawer')">From drawer</v-btn>
           <v-btn v-if="many" variant="text" @click="folder?.click()">A folder…</v-btn>
           <input
             ref="picker"
@@ -135,22 +131,15 @@ defineExpose({ replace: () => takesFiles.value && picker.value?.click() })
         :sprite="sprite"
         :reference="reference"
       />
-      <InspectorPictureEditor v-if="content.kind === 'picture'" :spec="spec" :content="content" />
-      <InspectorTypefaceEditor v-if="content.kind === 'typeface'" :key="part" :spec="spec" :content="content" />
-      <InspectorSoundEditor
-        v-if="content.kind === 'sound' || content.kind === 'music'"
+      <component
+        :is="editor"
+        v-if="editor"
+        :key="part"
         :spec="spec"
         :content="content"
         @moment="emit('moment')"
-      />
-      <InspectorWordingEditor v-if="content.kind === 'wording'" :spec="spec" />
-      <InspectorStoryEditor
-        v-if="content.kind === 'story'"
-        :spec="spec"
-        :content="content"
         @show="emit('show', $event)"
       />
-      <InspectorDialEditor v-if="content.kind === 'dial'" :spec="spec" />
       <hr class="fold" />
       <InspectorUsesList :spec="spec" />
       <InspectorCreditEditor v-for="hash in credited" :key="hash" :hashes="[hash]" />

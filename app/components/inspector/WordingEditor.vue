@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { PartContent } from '@core/kinds'
 import type { PartSpec } from '@core/template/template'
 import { fitText, measureWith } from '@core/wording/fit'
 import widths from '@core/wording/widths.json'
@@ -6,7 +7,7 @@ import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
 
-const { spec, compact = false } = defineProps<{ spec: PartSpec; compact?: boolean }>()
+const { spec, compact = false } = defineProps<{ spec: PartSpec; content?: PartContent; compact?: boolean }>()
 const bench = useBench()
 const desk = useDesk()
 const content = computed(() => {

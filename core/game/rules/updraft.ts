@@ -1,5 +1,6 @@
 import { add, type DrawList } from '../draw-list'
 import { clearEvents, makeEvents } from '../events'
+import { drawLives } from '../lives'
 import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
 import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
@@ -329,16 +330,10 @@ function draw(state: Updraft, setup: Setup, list: DrawList): void {
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  drawPops(state.pops, list)
+  drawPops(state.pops, list, setup)
   if (state.ready) add(list, 'text', 'ready-words', 0, 0)
   add(list, 'text', 'score-words', 0, 0)
-  const lives = Math.max(dial(setup, 'lives'), state.lives)
-  const life = setup.sprites['life']
-  for (let i = 0; i < lives; i++) {
-    const item = add(list, 'sprite', 'life', STAGE.width - 0.75 - i * ((life?.width ?? 0.6) + 0.18), 0.85)
-    item.clip = 'shown'
-    if (i >= state.lives) item.alpha = 0.25
-  }
+  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
 }
 
 function facts(setup: Setup): PlayFacts {
