@@ -10,7 +10,7 @@ interface Oklch {
 }
 // The types of the package leave out the name of the mode they answer in.
 const labToLch = convertLabToLch as (lab: ReturnType<typeof convertRgbToOklab>, mode: 'oklch') => Oklch
-const lchToLab = convertLchToLab as (lch: Oklch, mode: 'oklab') => ReturnType<typeof convertRgbToOklab>
+const lchToLab = convertLchToLab as unknown as (lch: Oklch, mode: 'oklab') => ReturnType<typeof convertRgbToOklab>
 const toOklch = (r: number, g: number, b: number): Oklch => labToLch(convertRgbToOklab({ r, g, b }), 'oklch')
 const toRgb = (colour: Oklch): { r: number; g: number; b: number } => convertOklabToRgb(lchToLab(colour, 'oklab'))
 
