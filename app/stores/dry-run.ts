@@ -44,6 +44,9 @@ export const useDryRun = defineStore('dry-run', () => {
   async function run(each: number): Promise<void> {
     const doc = bench.setup?.doc
     if (doc === undefined) return
+    // A quick run that waits for its moment must not take the place of the one that was asked for.
+    if (timer !== null) clearTimeout(timer)
+    timer = null
     const mine = ++turn
     const about = felt.value
     const list = gamesOf({ skills: SKILLS.map((one) => one.skill), games: each, seed: SEED })
