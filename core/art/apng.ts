@@ -1,4 +1,4 @@
-import { crc32 } from '../crc32'
+import { crc32, joined } from '../bytes'
 
 /** One frame of an animated PNG as a PNG of its own, and where and how it is laid over what was there before. */
 export interface ApngPart {
@@ -36,16 +36,6 @@ function chunk(kind: number, data: Uint8Array): Uint8Array {
   view.setUint32(4, kind)
   out.set(data, 8)
   view.setUint32(data.length + 8, crc32(out.subarray(4, data.length + 8)))
-  return out
-}
-
-function joined(pieces: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0))
-  let at = 0
-  for (const piece of pieces) {
-    out.set(piece, at)
-    at += piece.length
-  }
   return out
 }
 

@@ -1,3 +1,4 @@
+import { joined } from '../bytes'
 import ExifReader from 'exifreader'
 import { sniff } from './sniff'
 
@@ -49,16 +50,6 @@ export function stripTags(bytes: Uint8Array): Uint8Array {
     default:
       return bytes
   }
-}
-
-function join(parts: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    out.set(part, at)
-    at += part.length
-  }
-  return out
 }
 
 /** An EXIF segment with the orientation and nothing else (TIFF, one entry, big endian). */
@@ -118,7 +109,7 @@ function stripJpeg(bytes: Uint8Array, orientation: number): Uint8Array {
     at += length
   }
   parts.push(bytes.subarray(at, endOfImage(bytes, at)))
-  return join(parts)
+  return joined(parts)
 }
 
 /** Where a JPEG ends: behind the first end mark after its scans (ITU-T T.81 B.1.1.3); the file's end where it was cut off. */
@@ -142,7 +133,7 @@ function stripGif(bytes: Uint8Array): Uint8Array {
   }
   while (at < bytes.length) {
     const kind = bytes[at]
-    if (kind === 0x3b) return join([...parts, bytes.subarray(at, at + 1)])
+    if (kind === 0x3b) return joined([...parts, bytes.subarray(at, at + 1)])
     if (kind === 0x21) {
       const label = bytes[at + 1]
       const end = blocksEnd(at + 2)
@@ -156,7 +147,7 @@ function stripGif(bytes: Uint8Array): Uint8Array {
     } else break
   }
   // A file that was cut off stays so: whoever decodes it tells.
-  return join([...parts, bytes.subarray(at)])
+  return joined([...parts, bytes.subarray(at)])
 }
 
 const PNG_TAGS = new Set(['tEXt', 'zTXt', 'iTXt', 'eXIf', 'tIME'])
@@ -170,11 +161,11 @@ function stripPng(bytes: Uint8Array): Uint8Array {
     const kind = String.fromCharCode(...bytes.subarray(at + 4, at + 8))
     if (!PNG_TAGS.has(kind)) parts.push(bytes.subarray(at, end))
     at = end
-    if (kind === 'IEND') return parts.length === 2 && at === bytes.length ? bytes : join(parts)
+    if (kind === 'IEND') return parts.length === 2 && at === bytes.length ? bytes : joined(parts)
   }
   // A file that was cut off stays so: whoever decodes it tells.
   if (at < bytes.length) parts.push(bytes.subarray(at))
-  return parts.length === 2 && parts[1]!.length === bytes.length - 8 ? bytes : join(parts)
+  return parts.length === 2 && parts[1]!.length === bytes.length - 8 ? bytes : joined(parts)
 }
 
 function stripWebp(bytes: Uint8Array): Uint8Array {
@@ -191,7 +182,7 @@ function stripWebp(bytes: Uint8Array): Uint8Array {
     } else if (kind !== 'EXIF' && kind !== 'XMP ') parts.push(bytes.subarray(at, end))
     at = end
   }
-  const out = join(parts)
+  const out = joined(parts)
   new DataView(out.buffer).setUint32(4, out.length - 8, true)
   return out
 }

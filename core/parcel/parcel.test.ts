@@ -14,7 +14,7 @@ import { escapeHtml, escapeJson } from './html'
 import { TYPEFACE_BYTES } from './game-doc'
 import { ParcelManifest } from './manifest'
 import { openPackFile, savePackFile } from './pack-file'
-import { crc32 } from '../crc32'
+import { crc32 } from '../bytes'
 import { ART_LIMITS, unzipSafely } from './unzip'
 import { weigh } from './weigh'
 

@@ -1,5 +1,5 @@
 import { Unzip, UnzipInflate, UnzipPassThrough } from 'fflate'
-import { crc32 } from '../crc32'
+import { crc32 } from '../bytes'
 import { userError } from '../errors'
 
 export interface UnzipLimits {

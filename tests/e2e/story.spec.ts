@@ -12,7 +12,7 @@ import {
   post,
   saved,
   stagePoint,
-  stageReady,
+  startPack,
   swapByButton,
   upload,
 } from '../support/e2e'
@@ -26,12 +26,7 @@ test('from a template to a link that friends can play, and a second release', as
     await expect(attract).toBeVisible()
     const before = await attract.screenshot()
     await expect.poll(async () => (await attract.screenshot()).equals(before)).toBe(false)
-    await page
-      .getByRole('link', { name: /Windfall/ })
-      .last()
-      .click()
-    await page.getByRole('button', { name: 'Start a pack' }).click()
-    await stageReady(page)
+    await startPack(page, 'Windfall')
     await expect(page.getByText(/^0 of \d+ are yours$/)).toBeVisible()
   })
 

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { disc, picture, CLEAR, tone } from '../support/fixtures'
 import { encodePng } from '../../core/art/png'
-import { choosePart, saved, stageReady, upload, type Upload } from '../support/e2e'
+import { choosePart, saved, startPack, upload, type Upload } from '../support/e2e'
 import { countPresses } from '../support/presses'
 
 /** The walks of three people who come for the first time, with every press counted. */
@@ -34,12 +34,7 @@ test('a teenager with a folder of sprites: from nothing to a link in at most 60 
   page.setDefaultTimeout(12_000)
   const hand = await countPresses(context)
   await page.goto('/')
-  await page
-    .getByRole('link', { name: /Windfall/ })
-    .last()
-    .click()
-  await page.getByRole('button', { name: 'Start a pack' }).click()
-  await stageReady(page)
+  await startPack(page, 'Windfall')
   // The bench says what comes first.
   await expect(page.getByText(/^First: click a thing in the game/)).toBeVisible()
   await hand.choose(page, 'many-files', folder())
@@ -107,12 +102,7 @@ test('a teacher: two languages, nobody’s data, an invited class', async ({ pag
   page.setDefaultTimeout(12_000)
   const hand = await countPresses(context)
   await page.goto('/')
-  await page
-    .getByRole('link', { name: /Updraft/ })
-    .last()
-    .click()
-  await page.getByRole('button', { name: 'Start a pack' }).click()
-  await stageReady(page)
+  await startPack(page, 'Updraft')
   await hand.choose(page, 'many-files', [drawn('hero.png', [240, 240, 240, 255]), png('background.png', sea)])
   await page.getByTestId('many').getByRole('button', { name: 'Swap 2' }).click()
   await expect(page.getByTestId('many')).toBeHidden()
@@ -190,12 +180,7 @@ test('a pixel artist: a sheet in rows becomes clips, the whole game crisp, feet 
   page.setDefaultTimeout(12_000)
   const hand = await countPresses(context)
   await page.goto('/')
-  await page
-    .getByRole('link', { name: /Windfall/ })
-    .last()
-    .click()
-  await page.getByRole('button', { name: 'Start a pack' }).click()
-  await stageReady(page)
+  await startPack(page, 'Windfall')
   await hand.choose(page, 'many-files', [
     png('hero keeper.png', rows),
     ...['coin', 'enemy', 'heart'].map((name, i) => png(`${name}.png`, dot(i))),

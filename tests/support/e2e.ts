@@ -18,6 +18,16 @@ export async function demos(page: Page): Promise<void> {
   await expect(page.getByText('Nothing has been posted from this browser yet')).toBeVisible()
 }
 
+/** A new pack from a template, by its stamp on the home screen. */
+export async function startPack(page: Page, template: string): Promise<void> {
+  await page
+    .getByRole('link', { name: new RegExp(template) })
+    .last()
+    .click()
+  await page.getByRole('button', { name: 'Start a pack' }).click()
+  await stageReady(page)
+}
+
 /** The demo pack on its bench, with the stage running. */
 export async function demoBench(page: Page): Promise<void> {
   await demos(page)

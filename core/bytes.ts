@@ -11,3 +11,14 @@ export function crc32(bytes: Uint8Array): number {
   for (let i = 0; i < bytes.length; i++) c = TABLE[(c ^ bytes[i]!) & 255]! ^ (c >>> 8)
   return (c ^ 0xffffffff) >>> 0
 }
+
+/** Several pieces as one. */
+export function joined(pieces: readonly Uint8Array[]): Uint8Array {
+  const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0))
+  let at = 0
+  for (const piece of pieces) {
+    out.set(piece, at)
+    at += piece.length
+  }
+  return out
+}
