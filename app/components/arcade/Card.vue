@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import type { GameView } from '@core/posting/protocol'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { gameFacts } from '~/composables/game-facts'
 
 /** One game of the list: its cover, moving where the maker took a clip and somebody points at it. */
 const { game } = defineProps<{ game: GameView }>()
 const facts = computed(() => gameFacts(game))
+/** Clips are heavy: one is fetched when somebody points at its card. */
+const pointed = ref(false)
 </script>
 
 <template>
-  <NuxtLink :to="game.link" class="card">
+  <NuxtLink :to="game.link" class="card" @mouseenter="pointed = true" @focus="pointed = true">
     <BitsStamp>
       <span class="shown">
         <img
@@ -21,11 +23,10 @@ const facts = computed(() => gameFacts(game))
         />
         <span v-else class="cover" />
         <img
-          v-if="game.pictures.clip"
+          v-if="game.pictures.clip && pointed"
           :src="`${game.playUrl}${game.pictures.clip}`"
           alt=""
           class="cover clip"
-          loading="lazy"
         />
         <span class="play" aria-hidden="true"><BitsIcon name="play" :size="16" />Play</span>
       </span>

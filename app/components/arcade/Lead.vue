@@ -6,7 +6,7 @@ import { daysAgo, gameFacts } from '~/composables/game-facts'
 /** The game the list begins with: large, and one press from being played. */
 const { game } = defineProps<{ game: GameView }>()
 const facts = computed(() => gameFacts(game))
-const picture = computed(() => game.pictures.clip ?? game.pictures.cover)
+const step = computed(() => game.link.split('/').at(-1) ?? '')
 /** Told by the page once it is here: a kept page would go on saying "today". */
 const when = computed(() => daysAgo(game.updated, Date.now()))
 </script>
@@ -14,7 +14,14 @@ const when = computed(() => daysAgo(game.updated, Date.now()))
 <template>
   <section class="lead" data-testid="lead-game" :aria-label="`The newest: ${game.title}`">
     <NuxtLink :to="game.link" class="cover" tabindex="-1" aria-hidden="true">
-      <img v-if="picture" :src="`${game.playUrl}${picture}`" alt="" />
+      <picture v-if="game.pictures.cover">
+        <source
+          v-if="game.pictures.clip"
+          media="(prefers-reduced-motion: no-preference)"
+          :srcset="`${game.playUrl}${game.pictures.clip}`"
+        />
+        <img :src="`${game.playUrl}${game.pictures.cover}`" alt="" />
+      </picture>
     </NuxtLink>
     <div class="words">
       <p class="soft">
@@ -33,7 +40,7 @@ const when = computed(() => daysAgo(game.updated, Date.now()))
       </p>
       <div class="acts">
         <v-btn color="primary" size="large" :to="game.link"><BitsIcon name="play" />Play</v-btn>
-        <NuxtLink v-if="game.copies" :to="game.link">Make your own from this</NuxtLink>
+        <a v-if="game.copies" :href="`/copy/${step}`">Make your own from this</a>
       </div>
     </div>
   </section>

@@ -11,7 +11,7 @@ const set = (value: string) =>
 </script>
 
 <template>
-  <div class="small" :data-choice="spec.id">
+  <div :data-choice="spec.id">
     <h3>{{ spec.name }}</h3>
     <p class="soft">{{ spec.about }}</p>
     <BitsChoiceRow
