@@ -7,7 +7,7 @@ import { GAMES } from './engine'
 // `node --expose-gc … heap.ts windfall`: bytes that 200,000 steps of one endless play leave on the heap, by step.
 const id = process.argv[2] as keyof typeof GAMES
 const doc = GAMES[id]()
-Object.assign(doc.dials, { goal: 1e9, lives: 1e9, 'speed-up': 0, ...(id === 'windfall' ? { time: 0 } : {}) })
+Object.assign(doc.parts.dial!, { goal: 1e9, lives: 1e9, 'speed-up': 0, ...(id === 'windfall' ? { time: 0 } : {}) })
 const setup = makeSetup(doc)
 const rules = rulesFor(id)
 const player = playerFor(id)

@@ -1,4 +1,4 @@
-import type { Setup } from '../core/game/setup'
+import { backdropOf, partAs, type Setup } from '../core/game/setup'
 import { NIGHT, type Images } from './draw'
 
 /** How dark a bar is against the picture it stands beside: it must not draw the eye from the game. */
@@ -9,7 +9,7 @@ const DARKER = 0.55
  * backdrop, or none that can be drawn here.
  */
 export function barColour(setup: Setup, images: Images): string {
-  const picture = setup.doc.pictures['backdrop'] ?? setup.doc.pictures['start-picture']
+  const picture = backdropOf(setup) ?? setup.find('picture', partAs(setup.doc, 'opening'))
   const image = picture === undefined ? undefined : images.get(picture.asset)
   if (image === undefined) return NIGHT
   const side = 8

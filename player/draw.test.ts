@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { breakwaterGull, updraft } from '../tests/support/fixtures'
 import { add, makeDrawList, type DrawList } from '../core/game/draw-list'
 import { makeSetup, type Setup } from '../core/game/setup'
-import type { GameDoc } from '../core/game/types'
+import { STAGES } from '../core/game/stage'
+import type { GameDoc, PictureDoc } from '../core/game/types'
 import { newPack } from '../core/pack/pack'
 import { buildGameDoc } from '../core/parcel/game-doc'
 import { paint, type Ink } from './draw'
@@ -80,7 +81,7 @@ function paintOne(setup: Setup, view: View, fill: (list: DrawList) => void, size
   return drawn
 }
 
-const VIEW: View = { left: 0, top: 0, scale: 100 }
+const VIEW: View = { left: 0, top: 0, scale: 100, stage: STAGES.wide }
 const plain = makeSetup(buildGameDoc(updraft, newPack(updraft, 'a-pack-for-tests')))
 const gull = breakwaterGull()
 const crisp = makeSetup(buildGameDoc(updraft, gull))
@@ -119,12 +120,12 @@ describe('a column', () => {
 })
 
 describe('a game drawn pixel by pixel', () => {
-  const view = fitView(1000, 700, crisp.doc.pixels)
+  const view = fitView(1000, 700, STAGES.wide, crisp.doc.pixels)
   it('is enlarged by a whole number, with bars for the rest', () => {
     expect(crisp.doc.pixels).toBe(20)
-    expect(view).toEqual({ scale: 60, left: 20, top: 50 })
+    expect(view).toEqual({ scale: 60, left: 20, top: 50, stage: STAGES.wide })
     // Too small a canvas is filled as any other.
-    expect(fitView(200, 125, 20).scale).toBeCloseTo(12.5)
+    expect(fitView(200, 125, STAGES.wide, 20).scale).toBeCloseTo(12.5)
   })
   it('puts every drawing on the grid, unsmoothed, at a whole number of screen px a px', () => {
     const drawn = paintOne(
@@ -155,9 +156,9 @@ describe('a game drawn pixel by pixel', () => {
 })
 
 describe('pictures', () => {
-  const doc = (change: Partial<GameDoc['pictures'][string]>): Setup => {
+  const doc = (change: Partial<PictureDoc>): Setup => {
     const made = buildGameDoc(updraft, newPack(updraft, 'a-pack-for-tests'))
-    made.pictures['backdrop'] = { ...made.pictures['backdrop']!, layers: [], ...change }
+    made.parts.picture!['backdrop'] = { ...made.parts.picture!['backdrop']!, layers: [], ...change }
     return makeSetup(made)
   }
   const painted = (setup: Setup, size: [number, number], scroll = 0) =>
@@ -193,7 +194,7 @@ describe('pictures', () => {
     expect(layer!.x).toBeCloseTo(-50)
   })
   it('are animated by their clip', () => {
-    const asset = plain.doc.pictures['backdrop']!.asset
+    const asset = plain.get('picture', 'backdrop').asset
     const frames = [0, 1].map((i) => ({ asset, x: i * 160, y: 0, w: 160, h: 100, hold: 1 }))
     const setup = doc({ fit: 'cover', clip: { frames, fps: 10, mode: 'loop' } })
     const at = (step: number) =>
@@ -210,9 +211,9 @@ describe('pictures', () => {
 describe('frames in a canvas', () => {
   it('are drawn at their offsets, pivot on the spot', () => {
     const made = buildGameDoc(updraft, newPack(updraft, 'a-pack-for-tests'))
-    const asset = made.sprites['hero']!.clips['rise']!.frames[0]!.asset
-    made.sprites['hero'] = {
-      ...made.sprites['hero']!,
+    const asset = made.parts.sprite!['hero']!.clips['rise']!.frames[0]!.asset
+    made.parts.sprite!['hero'] = {
+      ...made.parts.sprite!['hero']!,
       canvas: { w: 100, h: 100 },
       height: 1,
       pivot: { x: 0.5, y: 1 },

@@ -1,9 +1,9 @@
 import { canvasHeight, canvasWidth, clipOf, frameAt } from '../core/game/clips'
 import type { DrawItem, DrawList } from '../core/game/draw-list'
 import { actorOf } from '../core/game/pick'
-import { COMPUTED_TEXTS } from '../core/game/screens'
+import { computedText } from '../core/game/layouts'
 import { pivotOf, type Actor, type Setup } from '../core/game/setup'
-import { STAGE, type FrameDoc, type PictureDoc, type Point, type TextBox } from '../core/game/types'
+import type { FrameDoc, PictureDoc, Point, TextBox } from '../core/game/types'
 import { LINE_HEIGHT, setText } from '../core/wording/fit'
 import { blurred, glyphsOf, recoloured, shrunk, type Picture } from './prepare'
 import type { View } from './view'
@@ -31,7 +31,7 @@ export function paint(list: DrawList, setup: Setup, to: Paint): void {
   ink.save()
   ink.direction = list.rightToLeft ? 'rtl' : 'ltr'
   ink.beginPath()
-  ink.rect(view.left, view.top, STAGE.width * view.scale, STAGE.height * view.scale)
+  ink.rect(view.left, view.top, view.stage.width * view.scale, view.stage.height * view.scale)
   ink.clip()
   for (let i = 0; i < list.count; i++) {
     const item = list.items[i]!
@@ -135,7 +135,7 @@ function paintColumn(item: DrawItem, setup: Setup, to: Paint): void {
 
 function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
   const { ink, view, images } = to
-  const doc = setup.doc.pictures[item.part]
+  const doc = setup.find('picture', item.part)
   const box = {
     x: view.left + item.x * view.scale,
     y: view.top + item.y * view.scale,
@@ -144,7 +144,7 @@ function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
   }
   ink.fillStyle = NIGHT
   // Night lies behind a whole stage; a speaker's picture stands on what is there.
-  if (item.w >= STAGE.width && doc?.fit !== 'tile') ink.fillRect(box.x, box.y, box.w, box.h)
+  if (item.w >= setup.stage.width && doc?.fit !== 'tile') ink.fillRect(box.x, box.y, box.w, box.h)
   if (doc === undefined) return
   // A picture that is not drawn pixel by pixel keeps its scale, also in a game that is.
   const grid = doc.crisp ? gridOf(setup, view) : 0
@@ -156,7 +156,7 @@ function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
   const layer = (picture: Picture | undefined, fit: PictureDoc['fit'], speed: number, frame?: FrameDoc) => {
     if (picture === undefined) return
     const source = frame ?? { x: 0, y: 0, w: picture.width, h: picture.height }
-    const soft = blurred(picture, ((doc.blur ?? 0) * source.h) / STAGE.height)
+    const soft = blurred(picture, ((doc.blur ?? 0) * source.h) / setup.stage.height)
     laySide(ink, soft, source, box, fit, item.scroll * speed * view.scale, grid)
   }
   const frame = doc.clip?.frames[frameAt(doc.clip, item.clipStep)]
@@ -234,7 +234,6 @@ function paintPlate(item: DrawItem, setup: Setup, { ink, view }: Paint): void {
 }
 
 const WEIGHTS: Record<TextBox['tone'], number> = { title: 800, hud: 700, plate: 650, plain: 500 }
-const FALLBACK: TextBox = { x: 0, y: 0, w: STAGE.width, h: 1, size: 0.6, lines: 1, align: 'center', tone: 'hud' }
 
 export const fontFor = (tone: TextBox['tone'], px: number, typeface: string): string =>
   `${WEIGHTS[tone]} ${px}px ${typeface}`
@@ -285,9 +284,9 @@ const OUTLINE = 0.085
 function paintText(item: DrawItem, setup: Setup, to: Paint): void {
   if (item.text === '') return
   const { ink, view, images } = to
-  const word = setup.doc.words[item.part]
+  const word = setup.find('wording', item.part)
   const own = word?.style ?? {}
-  const style = word?.box ?? COMPUTED_TEXTS[item.part] ?? FALLBACK
+  const style = word?.box ?? computedText(setup.stage.shape, item.part)
   const at = item.w > 0 ? item : style
   const full = style.size * view.scale
   const family = (own.typeface === undefined ? undefined : to.faces?.get(own.typeface)) ?? to.typeface

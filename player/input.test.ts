@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { BITS } from '../core/game/types'
 import { makeControls, type Controls } from './input'
 import { makeKeep } from './keep'
+import { STAGES } from '../core/game/stage'
 import { fitView } from './view'
 
 let root: HTMLElement
@@ -13,7 +14,7 @@ function make(few = false): Controls {
   return makeControls({
     keys: root,
     pointer: root,
-    view: () => fitView(1600, 1000),
+    view: () => fitView(1600, 1000, STAGES.wide),
     ratio: () => 1,
     onPress: () => pressed++,
     few,

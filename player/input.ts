@@ -1,4 +1,4 @@
-import { BITS, idleInput, STAGE, type Input } from '../core/game/types'
+import { BITS, idleInput, type Input } from '../core/game/types'
 import { toWorld, type View } from './view'
 
 /** Keyboard, pointer and gamepad as one input a step. */
@@ -102,9 +102,10 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
   })
   const place = (event: PointerEvent): Point => {
     const box = pointer.getBoundingClientRect()
+    const { stage } = view()
     const world = toWorld(view(), (event.clientX - box.left) * ratio(), (event.clientY - box.top) * ratio())
     return {
-      x: Math.round(Math.max(0, Math.min(STAGE.width, world.x)) * 100),
+      x: Math.round(Math.max(0, Math.min(stage.width, world.x)) * 100),
       y: Math.round(Math.max(0, world.y) * 100),
     }
   }

@@ -4,8 +4,8 @@ import { languageFor } from '../core/game/languages'
 import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'
 import { rulesFor } from '../core/game/registry'
-import { makeSetup, type Setup } from '../core/game/setup'
-import { STAGE, STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
+import { makeSetup, partsOf, type Setup } from '../core/game/setup'
+import { STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
 import { barColour } from './bars'
 import { paint, type Images } from './draw'
 import { makeControls } from './input'
@@ -48,7 +48,7 @@ async function loadFace(family: string, file: string): Promise<string> {
 
 async function loadFaces(doc: GameDoc): Promise<{ typeface: string; faces: Map<string, string> }> {
   const faces = new Map<string, string>()
-  const asked = new Set(Object.values(doc.words).flatMap((word) => word.style?.typeface ?? []))
+  const asked = new Set(Object.values(partsOf(doc, 'wording')).flatMap((word) => word.style?.typeface ?? []))
   const [typeface] = await Promise.all([
     doc.typeface === undefined ? 'sans-serif' : loadFace(TYPEFACE, doc.typeface),
     ...[...asked].map(async (hash, i) => {
@@ -108,17 +108,18 @@ function run(
   const keep = makeKeep(`${doc.template.id}:${doc.title}`)
   const speaker = makeSpeaker(doc, (asset) => bytesOf(doc.assets[asset]!.file))
   let ratio = 1
-  let view = fitView(1, 1)
+  const { stage } = setup
+  let view = fitView(1, 1, stage)
   const resize = () => {
     ratio = Math.min(2, devicePixelRatio || 1)
     const [width, height] = [root.clientWidth, root.clientHeight]
-    const place = thumbPlace(width, height, touch.matches)
+    const place = thumbPlace(width, height, touch.matches, stage)
     // Upright the stage takes the whole width, and the thumbs what is left below it.
-    const high = place === 'below' ? (width * STAGE.height) / STAGE.width : height
+    const high = place === 'below' ? (width * stage.height) / stage.width : height
     canvas.width = Math.max(1, Math.round(width * ratio))
     canvas.height = Math.max(1, Math.round(high * ratio))
     canvas.style.cssText = `position:absolute;left:0;top:${place === 'below' ? Math.max(0, (height - high - ZONE_PX) * 0.35) : 0}px;width:${width}px;height:${high}px`
-    view = fitView(canvas.width, canvas.height, doc.pixels)
+    view = fitView(canvas.width, canvas.height, stage, doc.pixels)
     thumbs?.place(place)
   }
   let thumbs: Thumbs | null = null

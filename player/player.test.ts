@@ -7,6 +7,7 @@ import { buildGameDoc } from '../core/parcel/game-doc'
 import { puffinCatch, windfall } from '../tests/support/fixtures'
 import { paint, type Ink } from './draw'
 import { runLoop, type Frames } from './loop'
+import { STAGES } from '../core/game/stage'
 import { fitView, toWorld } from './view'
 
 /** Frames that come when the test says so. */
@@ -63,9 +64,9 @@ describe('loop', () => {
 
 describe('view', () => {
   it('fits the stage whole, in the middle, and higher on a tall screen', () => {
-    expect(fitView(1600, 1000)).toEqual({ left: 0, top: 0, scale: 100 })
-    expect(fitView(2000, 1000)).toEqual({ left: 200, top: 0, scale: 100 })
-    const tall = fitView(320, 720)
+    expect(fitView(1600, 1000, STAGES.wide)).toEqual({ left: 0, top: 0, scale: 100, stage: STAGES.wide })
+    expect(fitView(2000, 1000, STAGES.wide)).toEqual({ left: 200, top: 0, scale: 100, stage: STAGES.wide })
+    const tall = fitView(320, 720, STAGES.wide)
     expect(tall.scale).toBe(20)
     expect(tall.top).toBeCloseTo((720 - 200) * 0.3)
     expect(toWorld(tall, 160, tall.top + 100)).toEqual({ x: 8, y: 5 })
@@ -110,7 +111,7 @@ describe('paint', () => {
 
   it('draws backdrop, things, hero and words of the list in its order, and pixel art without smoothing', () => {
     const { ink, calls } = recorder()
-    paint(list, setup, { ink, view: fitView(1600, 1000), images, typeface: 'sans-serif' })
+    paint(list, setup, { ink, view: fitView(1600, 1000, STAGES.wide), images, typeface: 'sans-serif' })
     const drawn = calls.filter((call) => call.name === 'drawImage')
     const things = list.items.slice(0, list.count).filter((item) => item.kind === 'sprite')
     expect(drawn).toHaveLength(things.length + 1)
@@ -122,7 +123,7 @@ describe('paint', () => {
 
   it('sets the hero’s pivot on its place in the world', () => {
     const { ink, calls } = recorder()
-    paint(list, setup, { ink, view: fitView(1600, 1000), images, typeface: 'sans-serif' })
+    paint(list, setup, { ink, view: fitView(1600, 1000, STAGES.wide), images, typeface: 'sans-serif' })
     const hero = list.items.find((item) => item.part === 'hero')!
     const move = calls
       .filter((call) => call.name === 'translate')
@@ -132,7 +133,7 @@ describe('paint', () => {
 
   it('leaves out what has no picture yet, without breaking', () => {
     const { ink, calls } = recorder()
-    paint(list, setup, { ink, view: fitView(800, 500), images: new Map(), typeface: 'sans-serif' })
+    paint(list, setup, { ink, view: fitView(800, 500, STAGES.wide), images: new Map(), typeface: 'sans-serif' })
     expect(calls.some((call) => call.name === 'drawImage')).toBe(false)
     expect(calls.some((call) => call.name === 'fillText')).toBe(true)
   })
@@ -141,7 +142,7 @@ describe('paint', () => {
     for (const screen of ['start', 'how', 'options', 'about', 'pause', 'won', 'lost'] as const) {
       const { ink, calls } = recorder()
       drawGame({ ...state, screen }, setup, list)
-      paint(list, setup, { ink, view: fitView(1600, 1000), images, typeface: 'sans-serif' })
+      paint(list, setup, { ink, view: fitView(1600, 1000, STAGES.wide), images, typeface: 'sans-serif' })
       expect(calls.filter((call) => call.name === 'fillText').length, screen).toBeGreaterThan(1)
       expect(calls.filter((call) => call.name === 'roundRect').length, screen).toBeGreaterThan(0)
     }

@@ -1,6 +1,6 @@
 import type { GameState } from '../core/game/game'
 import type { ScreenId } from '../core/game/screens'
-import { SPLIT } from '../core/game/setup'
+import { partAs, partOf, partsOf, SPLIT } from '../core/game/setup'
 import type { GameDoc, SoundDoc } from '../core/game/types'
 
 /** Web Audio for a running game. Nothing sounds before the first press: browsers ask for that. */
@@ -95,17 +95,19 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
     wake() {
       if (context === null) {
         context = new AudioContext()
-        for (const sound of Object.values(doc.sounds)) if (sound.asset !== null) void load(sound.asset)
+        for (const sound of Object.values(partsOf(doc, 'sound'))) if (sound.asset !== null) void load(sound.asset)
       }
       if (context.state === 'suspended') void context.resume()
     },
     follow(state) {
       if (context === null) return
       for (const event of state.events) {
-        const sound = doc.sounds[event]
+        const sound = partOf(doc, 'sound', event)
         if (sound !== undefined) void fire(sound, state.volume.sound)
       }
-      const music = doc.music[`music${SPLIT}${MUSIC_USE[state.screen] ?? state.screen}`] ?? doc.music['music']
+      const part = partAs(doc, 'music')
+      const here = `${part}${SPLIT}${MUSIC_USE[state.screen] ?? state.screen}`
+      const music = partOf(doc, 'music', here) ?? partOf(doc, 'music', part)
       if (music === undefined) return
       void startMusic(music)
       if (playing !== null)

@@ -1,9 +1,9 @@
 import { buttonsOf, buttonText, type GameState } from '../core/game/game'
 import { rulesFor } from '../core/game/registry'
 import type { Pad } from '../core/game/rules'
-import { LAYOUTS, plateAt } from '../core/game/screens'
+import { plateAt } from '../core/game/screens'
 import type { Setup } from '../core/game/setup'
-import { STAGE } from '../core/game/types'
+import type { Stage } from '../core/game/stage'
 import type { Controls } from './input'
 
 /** Where pads go: below the stage on an upright phone, over its lower corners on one that is turned. */
@@ -13,10 +13,10 @@ export type ThumbPlace = 'none' | 'below' | 'over'
 export const ZONE_PX = 116
 
 /** How a game shares a screen with thumbs. Nothing of it where nobody touches. */
-export function thumbPlace(width: number, height: number, touch: boolean): ThumbPlace {
+export function thumbPlace(width: number, height: number, touch: boolean, stage: Stage): ThumbPlace {
   if (!touch) return 'none'
-  const stage = (width * STAGE.height) / STAGE.width
-  return height - stage >= ZONE_PX - 8 ? 'below' : 'over'
+  const high = (width * stage.height) / stage.width
+  return height - high >= ZONE_PX - 8 ? 'below' : 'over'
 }
 
 const PADS: Record<Pad, { code: string; label: string; path: string }> = {
@@ -116,7 +116,7 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
       made.addEventListener('pointerdown', () => (touched = true))
       made.addEventListener('click', (event) => {
         if ((event as PointerEvent).pointerType !== '' && !touched) return
-        const [x, y, w, h] = plateAt(LAYOUTS[state.screen], i)
+        const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
         controls.tap(x + w / 2, y + h / 2)
       })
       return made

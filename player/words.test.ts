@@ -1,3 +1,4 @@
+import { STAGES } from '../core/game/stage'
 import { describe, expect, it } from 'vitest'
 import { puffinCatch, windfall } from '../tests/support/fixtures'
 import { makeDrawList } from '../core/game/draw-list'
@@ -55,7 +56,7 @@ function recorder() {
   return { ink: ink as unknown as Ink, set, now }
 }
 
-const VIEW = { left: 0, top: 0, scale: 100 }
+const VIEW = { left: 0, top: 0, scale: 100, stage: STAGES.wide }
 const words = (change: Partial<WordingContent>): WordingContent => ({
   kind: 'wording',
   text: 'Quay',

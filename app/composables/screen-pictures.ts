@@ -10,17 +10,18 @@ import type { Letters } from './typeface'
 export interface ScreenPicture {
   /** data: URL, small. */
   thumb: string
-  /** The screen without its words, `SIZE` px: what letters stand on. */
+  /** The screen without its words: what letters stand on. */
   behind: ImageData
 }
 
-export const SIZE = { width: 320, height: 200 } as const
+/** px a world unit has in these pictures. */
+export const PER_UNIT = 20
 const LIVELY_STEPS = 420
 
 /** Where a text is met: a screen, or a story's first line. */
 export function placeOf(key: string): string {
   const part = key.split(LINE)[0]!
-  return (Object.values(STORY_PARTS) as string[]).includes(part) ? part : (screenOf(part) ?? 'play')
+  return (Object.values(STORY_PARTS) as string[]).includes(part) ? part : (screenOf(part, '') ?? 'play')
 }
 
 function stateOf(place: string, setup: Setup): GameState {
@@ -48,20 +49,22 @@ export function pictureOf(
   letters: Letters,
   language: number,
 ): ScreenPicture {
-  const canvas = new OffscreenCanvas(SIZE.width, SIZE.height)
+  const width = setup.stage.width * PER_UNIT
+  const height = setup.stage.height * PER_UNIT
+  const canvas = new OffscreenCanvas(width, height)
   const ink = canvas.getContext('2d', { willReadFrequently: true })!
-  const view = fitView(SIZE.width, SIZE.height)
+  const view = fitView(width, height, setup.stage)
   const list = makeDrawList()
   const state = stateOf(place, setup)
   drawGame(state, setup, list, language)
   const shown = document.createElement('canvas')
-  shown.width = SIZE.width / 2
-  shown.height = SIZE.height / 2
+  shown.width = width / 2
+  shown.height = height / 2
   paint(list, setup, { ink, view, images, ...letters })
   const small = shown.getContext('2d')!
   small.imageSmoothingQuality = 'medium'
   small.drawImage(canvas, 0, 0, shown.width, shown.height)
   for (let i = 0; i < list.count; i++) if (list.items[i]!.kind === 'text') list.items[i]!.text = ''
   paint(list, setup, { ink, view, images, ...letters })
-  return { thumb: shown.toDataURL('image/webp', 0.8), behind: ink.getImageData(0, 0, SIZE.width, SIZE.height) }
+  return { thumb: shown.toDataURL('image/webp', 0.8), behind: ink.getImageData(0, 0, width, height) }
 }

@@ -15,7 +15,8 @@ import {
   stepSession,
   type Session,
 } from '@core/game/session'
-import { SPLIT, type Setup } from '@core/game/setup'
+import { backdropOf, partAs, SPLIT, type Setup } from '@core/game/setup'
+import type { Framed } from '@core/game/stage'
 import { idleInput, STEPS_PER_SECOND, type Input } from '@core/game/types'
 import { barColour } from '@player/bars'
 import { NIGHT, paint, type Images } from '@player/draw'
@@ -46,9 +47,13 @@ export interface Thumb {
 }
 
 const THUMB_EVERY = 100
+/** px a world unit has in a thumb. */
+const THUMB_PX = 5
 const LINGER = 90
 /** Steps that lead up to a moment that is shown. */
 const LEAD = 75
+
+const WHOLE: Framed = { left: 0, top: 0, w: 1, h: 1 }
 
 export interface StageOptions {
   setup: Setup
@@ -89,7 +94,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   /** Inputs of a recorded play that is shown again, the next one last. */
   let replay: Input[] = []
   let ratio = 1
-  let place: View = fitView(1, 1)
+  let place: View = fitView(1, 1, setup.stage)
   let thumbs: Thumb[] = []
   /** Colour of what the stage leaves free, worked out again for another backdrop. */
   let bars = { asset: '', colour: NIGHT }
@@ -105,7 +110,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       canvas.width = width
       canvas.height = height
     }
-    place = fitView(width, height, setup.doc.pixels)
+    place = fitView(width, height, setup.stage, setup.doc.pixels)
   }
   const observer = new ResizeObserver(resize)
   observer.observe(canvas)
@@ -127,6 +132,13 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     },
   })
   let pointerPicks = false
+
+  /** A view in which a frame of the stage is `width` px wide. */
+  function frameView(width: number, { left, top, w }: Framed): View {
+    const { stage } = setup
+    const scale = width / (w * stage.width)
+    return { scale, stage, left: -left * stage.width * scale, top: -top * stage.height * scale }
+  }
 
   function shownState(): GameState {
     return view.back > 0 ? stateAt(session, view.back) : session.state
@@ -152,11 +164,13 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
 
   function takeThumb(): void {
     const picture = document.createElement('canvas')
-    picture.width = 80
-    picture.height = 50
+    const { width, height } = setup.stage
+    picture.width = width * THUMB_PX
+    picture.height = height * THUMB_PX
     const small = picture.getContext('2d')!
     small.imageSmoothingQuality = 'medium'
-    small.drawImage(canvas, place.left, place.top, 16 * place.scale, 10 * place.scale, 0, 0, 80, 50)
+    const [w, h] = [width * place.scale, height * place.scale]
+    small.drawImage(canvas, place.left, place.top, w, h, 0, 0, picture.width, picture.height)
     const oldest = session.step - session.keepSteps - THUMB_EVERY
     thumbs = [
       ...thumbs.filter((thumb) => thumb.step >= oldest && thumb.step < session.step),
@@ -169,7 +183,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     const state = shownState()
     const with_ = view.before && beforeSetup !== null ? beforeSetup : setup
     drawGame(state, with_, list, language ?? state.language)
-    const backdrop = with_.doc.pictures['backdrop']?.asset ?? ''
+    const backdrop = backdropOf(with_)?.asset ?? ''
     if (backdrop !== bars.asset && options.images().has(backdrop))
       bars = { asset: backdrop, colour: barColour(with_, options.images()) }
     ink.fillStyle = bars.colour
@@ -216,7 +230,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   /** One line of a story (`part#line`), or its first; with none yet there is nothing to show. */
   function showStory(key: string): void {
     const [part, id] = key.split(LINE)
-    const lines = setup.doc.stories[part!]?.lines ?? []
+    const lines = setup.find('story', part!)?.lines ?? []
     if (lines.length === 0) return
     replay = []
     jump(session, (state) => {
@@ -261,10 +275,13 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       return () => thumbListeners.delete(tell)
     },
     adopt(next: Setup, before: Setup | null): void {
+      const reshaped = next.stage !== setup.stage
       setup = next
       beforeSetup = before
       adoptSetup(session, next)
       speaker.adopt(next.doc)
+      // Nothing stands where it stood on a stage of another shape: the play begins anew, on the screen it was.
+      if (reshaped) restart()
       resize()
     },
     setLetters(next: Letters): void {
@@ -303,7 +320,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     playMoment(sound: string): boolean {
       const fires = (state: GameState) => state.events.includes(sound)
       const wholly = sound.split(SPLIT)[0]
-      const found = wholly === 'press-sound' ? pressingPlay(setup, seed) : findMoment(setup, fires, seed)
+      const found = wholly === partAs(setup.doc, 'press') ? pressingPlay(setup, seed) : findMoment(setup, fires, seed)
       if (found === null) return false
       showRecording(found.recording, Math.max(0, found.at - LEAD))
       this.setMuted(false)
@@ -324,15 +341,10 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     setPicking(on: boolean): void {
       pointerPicks = on
     },
-    /** Shows the screen a part is on; one that is met in play leads back into play. */
-    showPart(part: string): void {
-      const [whole, use] = part.split(SPLIT)
-      const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!)
+    /** Shows a screen by its name, and stays there. */
+    showScreen(screen: GameState['screen']): void {
       view.back = 0
-      if (screen === 'story') return showStory(whole!)
       replay = []
-      if (screen === null || screen === 'play') return showPlay()
-      if (session.state.screen === screen) return
       jump(session, (state) => {
         if (state.play === null) beginPlay(state, setup)
         goTo(state, screen)
@@ -340,13 +352,23 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       parked = true
       tell()
     },
+    /** Shows the screen a part is on; one that is met in play leads back into play. */
+    showPart(part: string): void {
+      const [whole, use] = part.split(SPLIT)
+      const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!, partAs(setup.doc, 'opening'))
+      view.back = 0
+      if (screen === 'story') return showStory(whole!)
+      replay = []
+      if (screen === null || screen === 'play') return showPlay()
+      if (session.state.screen !== screen) this.showScreen(screen)
+    },
     /** The part under a point given in CSS px of the canvas. */
     pick(x: number, y: number): DrawItem | undefined {
       const world = toWorld(place, x * ratio, y * ratio)
       return pickAt(list, setup, world.x, world.y)
     },
-    /** The moment that is shown, drawn at `width` x `height` px, for a cover. */
-    capture(width: number, height: number): HTMLCanvasElement {
+    /** The moment that is shown, or a frame of it, drawn at `width` x `height` px. */
+    capture(width: number, height: number, of: Framed = WHOLE): HTMLCanvasElement {
       const picture = document.createElement('canvas')
       picture.width = width
       picture.height = height
@@ -354,21 +376,27 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       drawGame(state, setup, list, language ?? state.language)
       paint(list, setup, {
         ink: picture.getContext('2d')!,
-        view: fitView(width, height, setup.doc.pixels),
+        view: of.w < 1 || of.h < 1 ? frameView(width, of) : fitView(width, height, setup.stage, setup.doc.pixels),
         images: options.images(),
         ...letters,
       })
       return picture
     },
     /** The stretch that ends at the moment shown, as pictures of it; shorter where less was played. */
-    captureStretch(width: number, height: number, seconds: number, fps: number): HTMLCanvasElement[] {
+    captureStretch(
+      width: number,
+      height: number,
+      seconds: number,
+      fps: number,
+      of: Framed = WHOLE,
+    ): HTMLCanvasElement[] {
       const shown = view.back
       const every = STEPS_PER_SECOND / fps
       const most = Math.min(Math.round(seconds * fps), Math.floor((rewindable(session) - shown) / every))
       const pictures: HTMLCanvasElement[] = []
       for (let i = most - 1; i >= 0; i--) {
         view.back = shown + Math.round(i * every)
-        pictures.push(this.capture(width, height))
+        pictures.push(this.capture(width, height, of))
       }
       view.back = shown
       return pictures

@@ -1,3 +1,4 @@
+import { partsOf } from '@core/game/setup'
 import type { GameDoc } from '@core/game/types'
 import { TYPEFACE_FILE } from '@core/parcel/game-doc'
 import type { Template } from '@core/template/template'
@@ -95,7 +96,7 @@ export function faceOf(hash: string, template: Template): Promise<string> {
 
 /** Families of the font files that single texts are set in, loaded, by asset. */
 async function facesOf(doc: GameDoc, template: Template | null): Promise<ReadonlyMap<string, string>> {
-  const asked = [...new Set(Object.values(doc.words).flatMap((word) => word.style?.typeface ?? []))]
+  const asked = [...new Set(Object.values(partsOf(doc, 'wording')).flatMap((word) => word.style?.typeface ?? []))]
   if (template === null) return new Map()
   return new Map(await Promise.all(asked.map(async (hash) => [hash, await faceOf(hash, template)] as const)))
 }

@@ -89,13 +89,13 @@ describe('the bench', () => {
   it('derives stage and tally from the pack alone', async () => {
     const before = at.bench.setup
     await at.bench.act('Set goal', { type: 'set-part', part: 'goal', content: { kind: 'dial', value: 50 } })
-    expect(at.bench.setup!.dials['goal']).toBe(50)
+    expect(at.bench.setup!.get('dial', 'goal')).toBe(50)
     expect(at.bench.setup).not.toBe(before)
-    expect(at.bench.before!.dials['goal']).toBe(200)
+    expect(at.bench.before!.get('dial', 'goal')).toBe(200)
     at.bench.undo()
-    expect(at.bench.setup!.dials['goal']).toBe(200)
+    expect(at.bench.setup!.get('dial', 'goal')).toBe(200)
     at.bench.redo()
-    expect(at.bench.setup!.dials['goal']).toBe(50)
+    expect(at.bench.setup!.get('dial', 'goal')).toBe(50)
     await at.bench.act('Reset hero', { type: 'reset-part', part: 'hero' })
     expect(at.bench.tally.yours).toBe(12)
     expect(at.bench.content('hero')).toEqual(at.bench.spec('hero')!.content)

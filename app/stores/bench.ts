@@ -13,7 +13,7 @@ import type { AssetFacts } from '@core/pack/asset'
 import type { SpriteContent } from '@core/kinds/sprite'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
-import { withSplits } from '@core/template/uses'
+import { fittedTo } from '@core/template/uses'
 import { buildGameDoc } from '@core/parcel/game-doc'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
@@ -42,7 +42,7 @@ export const useBench = defineStore('bench', () => {
   const base = shallowRef<Template | null>(null)
   /** The template, with a part of its own for every use that this pack has split off. */
   const template = computed(() =>
-    base.value === null ? null : pack.value === null ? base.value : withSplits(base.value, pack.value),
+    base.value === null ? null : pack.value === null ? base.value : fittedTo(base.value, pack.value),
   )
   const history = shallowRef<History>(emptyHistory())
   const savedAt = ref('')
@@ -62,9 +62,11 @@ export const useBench = defineStore('bench', () => {
     pack.value === null || template.value === null ? null : makeSetup(buildGameDoc(template.value, pack.value)),
   )
   /** The template's own content, for "before". */
-  const before = computed(() =>
-    base.value === null ? null : makeSetup(buildGameDoc(base.value, newPack(base.value, 'template'))),
-  )
+  const before = computed(() => {
+    if (base.value === null) return null
+    const plain = newPack(base.value, 'template')
+    return makeSetup(buildGameDoc(base.value, { ...plain, stage: pack.value?.stage ?? plain.stage }))
+  })
   const canUndo = computed(() => history.value.past.at(-1)?.name ?? '')
   const canRedo = computed(() => history.value.future.at(-1)?.name ?? '')
 

@@ -81,12 +81,12 @@ export const useDryRun = defineStore('dry-run', () => {
 
   const dials = computed(() => bench.template?.parts.filter((spec) => spec.dial !== undefined) ?? [])
   const turned = computed(() => dials.value.find((spec) => spec.id === dial.value))
-  const value = computed(() => bench.setup?.doc.dials[dial.value] ?? 0)
+  const value = computed(() => bench.setup?.find('dial', dial.value) ?? 0)
   watch(
     () => [dials.value.map((spec) => spec.id).join(), bench.template?.id],
     () => {
       if (!dials.value.some((spec) => spec.id === dial.value))
-        dial.value = (dials.value.find((spec) => spec.id === 'pace') ?? dials.value[0])?.id ?? ''
+        dial.value = (dials.value.find((spec) => spec.as === 'pace') ?? dials.value[0])?.id ?? ''
     },
     { immediate: true },
   )
@@ -107,7 +107,8 @@ export const useDryRun = defineStore('dry-run', () => {
     curve.value = []
     const points: CurvePoint[] = []
     for (const at of curveValues(spec, CURVE_VALUES, value.value)) {
-      const turnedDoc: GameDoc = { ...doc, dials: { ...doc.dials, [which]: at } }
+      const dials = { ...doc.parts.dial, [which]: at }
+      const turnedDoc: GameDoc = { ...doc, parts: { ...doc.parts, dial: dials } }
       const played = await dryRun(turnedDoc, gamesOf({ skills: [AVERAGE], games: CURVE_GAMES, seed: SEED }), wanted)
       if (played === null) break
       points.push({ value: at, wins: rateOf(played.filter((game) => game.outcome === 'won').length, played.length) })

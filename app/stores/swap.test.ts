@@ -98,7 +98,7 @@ describe('a file put on a cast', () => {
   it('adds one more entry, named after the file and chosen', async () => {
     await at.swap.put(bringing('crab_pot-2.png', drawerFile('crab-pot.png')), 'good')
     expect(cast().entries.map((entry) => entry.name)).toEqual(['Herring', 'Mussel', 'Crab pot 2'])
-    expect(cast().entries.at(-1)).toMatchObject({ points: 10, harm: 0 })
+    expect(cast().entries.at(-1)).toMatchObject({ points: 10, often: 2 })
     expect(at.bench.selected).toEqual({ part: 'good', entry: 'crab-pot-2' })
     await at.swap.put(bringing('gull.png', drawerFile('gull.png')), 'bad')
     expect((at.bench.content('bad') as CastContent).entries.at(-1)).toMatchObject({ points: 0, harm: 1 })

@@ -9,6 +9,7 @@ import { changedEntry, freeEntryId, withEntry } from '@core/pack/entries'
 import { same } from '@core/pack/merge'
 import { assetsOf, type PartContent } from '@core/kinds'
 import type { CastContent, CastEntry } from '@core/kinds/cast'
+import { fieldsOf } from '@core/kinds/field'
 import type { SpriteContent, Strip } from '@core/kinds/sprite'
 import { checkFileSize } from '@core/pack/take-in'
 import type { PartSpec } from '@core/template/template'
@@ -189,9 +190,7 @@ export const useSwap = defineStore('swap', () => {
         id: freeEntryId(next, name),
         name,
         sprite: taken.sprite!,
-        points: spec.role === 'bad' ? 0 : 10,
-        harm: spec.role === 'bad' ? 1 : 0,
-        often: 2,
+        ...fieldsOf(spec.fields ?? [], {}),
       }
       last = name
       next = withEntry(next, made)

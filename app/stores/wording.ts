@@ -1,4 +1,4 @@
-import type { Pixels } from '@core/art/pixels'
+import { crop, type Pixels } from '@core/art/pixels'
 import type { TextBox } from '@core/game/types'
 import type { Command } from '@core/pack/commands'
 import type { StoryContent } from '@core/kinds/story'
@@ -12,7 +12,7 @@ import { fontFor } from '@player/draw'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { loadImagesOf } from '../composables/images'
-import { pictureOf, placeOf, SIZE, type ScreenPicture } from '../composables/screen-pictures'
+import { PER_UNIT, pictureOf, placeOf, type ScreenPicture } from '../composables/screen-pictures'
 import { lettersOf, type Letters } from '../composables/typeface'
 import { useAssets } from './assets'
 import { useBench } from './bench'
@@ -145,7 +145,7 @@ export const useWording = defineStore('wording', () => {
   /** WCAG contrast of a text where it stands; null until its screen was pictured. */
   function contrastOf(one: GameText): number | null {
     const picture = pictures.value.get(placeOf(one.key))
-    const colours = bench.template?.colours
+    const colours = bench.setup?.doc.colours
     if (picture === undefined || colours === undefined) return null
     const own = bench.content(one.spec.id)
     const style: TextStyle = own?.kind === 'wording' ? (own.style ?? {}) : {}
@@ -155,7 +155,7 @@ export const useWording = defineStore('wording', () => {
     if (one.box.tone === 'plate' && !outlined)
       // On its plate, and on the one that is lit, where the letters have the plate's colour.
       return Math.min(ratioOf(fill, colours.plate), ratioOf(colours.plate, colours.accent))
-    return textContrast(fill, outlined ? (style.outlineColour ?? colours.ink) : null, cut(picture.behind, one.box))
+    return textContrast(fill, outlined ? (style.outlineColour ?? colours.ink) : null, cut(picture, one.box))
   }
 
   function commandFor(one: GameText, text: string, where: string): Command | null {
@@ -281,17 +281,10 @@ export const useWording = defineStore('wording', () => {
 })
 
 /** The stretch of a picture of the whole stage that a box (world units) covers. */
-function cut(picture: ImageData, box: Pick<TextBox, 'x' | 'y' | 'w' | 'h'>): Pixels {
-  const k = SIZE.width / 16
-  const x = Math.max(0, Math.min(SIZE.width - 1, Math.floor(box.x * k)))
-  const y = Math.max(0, Math.min(SIZE.height - 1, Math.floor(box.y * k)))
-  const width = Math.max(1, Math.min(SIZE.width - x, Math.floor(box.w * k)))
-  const height = Math.max(1, Math.min(SIZE.height - y, Math.floor(box.h * k)))
-  const data = new Uint8ClampedArray(width * height * 4)
-  for (let row = 0; row < height; row++)
-    data.set(
-      picture.data.subarray(((y + row) * SIZE.width + x) * 4, ((y + row) * SIZE.width + x + width) * 4),
-      row * width * 4,
-    )
-  return { width, height, data }
+function cut({ behind }: ScreenPicture, box: Pick<TextBox, 'x' | 'y' | 'w' | 'h'>): Pixels {
+  const x = Math.max(0, Math.min(behind.width - 1, Math.floor(box.x * PER_UNIT)))
+  const y = Math.max(0, Math.min(behind.height - 1, Math.floor(box.y * PER_UNIT)))
+  const w = Math.max(1, Math.min(behind.width - x, Math.floor(box.w * PER_UNIT)))
+  const h = Math.max(1, Math.min(behind.height - y, Math.floor(box.h * PER_UNIT)))
+  return crop(behind, { x, y, w, h })
 }

@@ -1,4 +1,4 @@
-import { STAGE } from '../game/types'
+import { LONG_SIDE } from '../game/stage'
 import { looksLikePixelArt, type Pixels } from './pixels'
 
 /**
@@ -45,7 +45,7 @@ const MOST_GRID = 48
 /** Share of a stage's width, 0..1, that whole numbers leave free on the mean of usual screens. */
 export function sparedBy(grid: number): number {
   const spared = STAGE_WIDTHS.map((width) => {
-    const one = grid * STAGE.width
+    const one = grid * LONG_SIDE
     // Too small a screen is filled like any other.
     return width < one ? 0 : 1 - (Math.floor(width / one) * one) / width
   })

@@ -7,7 +7,7 @@ import { newPack, Pack, usedAssets } from '../pack/pack'
 import { buildParcel } from '../parcel/build'
 import { weigh } from '../parcel/weigh'
 import { summaryOf } from '../template/summary'
-import { withSplits } from '../template/uses'
+import { fittedTo } from '../template/uses'
 import { RULES } from './registry'
 import { makeRunner } from './runner'
 import { textOf } from './texts'
@@ -94,8 +94,8 @@ describe('a pack of another template', () => {
     const two = await buildParcel(source(breakwaterGull()))
     expect(Buffer.from(one.zip).equals(Buffer.from(two.zip))).toBe(true)
     expect(one.doc).toMatchObject({ pixels: 20, template: { id: 'updraft' }, typeface: 'type.woff2' })
-    expect(one.doc.pictures['backdrop']!.layers).toHaveLength(2)
-    expect(one.doc.sprites['gate']!.repeatFrom).toBe(0.5)
+    expect(one.doc.parts.picture!['backdrop']!.layers).toHaveLength(2)
+    expect(one.doc.parts.sprite!['gate']!.repeatFrom).toBe(0.5)
     expect(one.manifest.pixels).toBe(20)
   })
 
@@ -123,6 +123,6 @@ describe('a pack of another template', () => {
     for (const key of ['ground@', '@won', 'ground@won@lost', 'Ground@won', '../ground'])
       expect(Pack.safeParse({ ...pack, parts: { [key]: pack.parts['ground'] } }).success, key).toBe(false)
     expect(Pack.parse(JSON.parse(JSON.stringify({ ...pack, pixels: undefined }))).pixels).toBe(0)
-    expect(withSplits(updraft, good).parts.length).toBe(updraft.parts.length + 1)
+    expect(fittedTo(updraft, good).parts.length).toBe(updraft.parts.length + 1)
   })
 })

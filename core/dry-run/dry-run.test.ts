@@ -3,6 +3,7 @@ import { breakwaterGull, emptyPack, puffinCatch, updraft, windfall } from '../..
 import { random } from '../game/random'
 import { rerun } from '../game/recording'
 import type { PlayState, Rules, SimulatedPlayer } from '../game/rules'
+import { STAGES } from '../game/stage'
 import { makeSetup, type Setup } from '../game/setup'
 import type { SpriteDoc } from '../game/types'
 import { edit } from '../pack/commands'
@@ -117,7 +118,7 @@ describe('intervals and spreads', () => {
       ['Old boot', 2],
       ['time', 1],
     ])
-    const heat = heatOf(games, 16, 10)
+    const heat = heatOf(games, STAGES.wide, 16, 10)
     expect(heat.indexOf(Math.max(...heat))).toBe(5 * 16 + 2)
     expect(heat[5 * 16 + 15]).toBe(0)
     expect(heat.reduce((sum, value) => sum + value, 0)).toBeCloseTo(3, 5)
@@ -171,7 +172,7 @@ describe('a dry run of the games that come along', () => {
 
   it('names what took the last life', () => {
     const causes = causesOf(playAll(catching, gamesOf({ skills: [0], games: 60, seed: 2 }))).map((one) => one.cause)
-    const names = new Set(['time', ...(catching.doc.casts['bad'] ?? []).map((entry) => entry.name)])
+    const names = new Set(['time', ...catching.get('cast', 'bad').map((entry) => entry.name)])
     expect(causes.length).toBeGreaterThan(0)
     for (const cause of causes) expect(names).toContain(cause)
   })
@@ -268,13 +269,13 @@ describe('what players feel', () => {
     change(copy)
     return feltOf(copy) === feltOf(doc)
   }
-  const entry = (copy: typeof doc) => copy.casts['good']![0]!
+  const entry = (copy: typeof doc) => copy.parts.cast!['good']![0]!
 
   it('is shape, size and number, of parts and of entries', () => {
-    expect(changed((copy) => (copy.sprites['hero']!.height *= 1.1))).toBe(false)
+    expect(changed((copy) => (copy.parts.sprite!['hero']!.height *= 1.1))).toBe(false)
     expect(changed((copy) => (entry(copy).sprite.hitShape[0]!.x += 0.01))).toBe(false)
-    expect(changed((copy) => (entry(copy).points += 1))).toBe(false)
-    expect(changed((copy) => (copy.dials['goal']! += 10))).toBe(false)
+    expect(changed((copy) => (entry(copy).fields['points'] = 77))).toBe(false)
+    expect(changed((copy) => (copy.parts.dial!['goal']! += 10))).toBe(false)
   })
 
   it('is not the drawing in it, wherever it lies', () => {
@@ -283,7 +284,7 @@ describe('what players feel', () => {
         for (const frame of clip.frames) Object.assign(frame, { asset: 'f'.repeat(64), x: frame.x + 8 })
     }
     expect(changed((copy) => swap(entry(copy).sprite))).toBe(true)
-    expect(changed((copy) => swap(copy.sprites['hero']!))).toBe(true)
+    expect(changed((copy) => swap(copy.parts.sprite!['hero']!))).toBe(true)
     expect(changed((copy) => (entry(copy).name = 'Star'))).toBe(true)
   })
 })

@@ -1,3 +1,4 @@
+import type { Stage } from '../game/stage'
 import type { DryGame } from './batch'
 
 /** A share of games and where the true one lies, 19 times out of 20. All 0..1. */
@@ -95,13 +96,13 @@ export function causesOf(games: readonly DryGame[]): { cause: string; count: num
     .sort((a, b) => b.count - a.count || (a.cause < b.cause ? -1 : 1))
 }
 
-/** Where games were lost: counts in `columns` x `rows` cells over the stage (16 x 10 world units), smoothed a little. */
-export function heatOf(games: readonly DryGame[], columns: number, rows: number): Float32Array {
+/** Where games were lost: counts in `columns` x `rows` cells over the stage, smoothed a little. */
+export function heatOf(games: readonly DryGame[], stage: Stage, columns: number, rows: number): Float32Array {
   const raw = new Float32Array(columns * rows)
   for (const game of games) {
     if (game.outcome !== 'lost' || game.x < 0) continue
-    const cx = Math.max(0, Math.min(columns - 1, Math.floor((game.x / 16) * columns)))
-    const cy = Math.max(0, Math.min(rows - 1, Math.floor((game.y / 10) * rows)))
+    const cx = Math.max(0, Math.min(columns - 1, Math.floor((game.x / stage.width) * columns)))
+    const cy = Math.max(0, Math.min(rows - 1, Math.floor((game.y / stage.height) * rows)))
     raw[cy * columns + cx]!++
   }
   const out = new Float32Array(columns * rows)

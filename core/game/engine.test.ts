@@ -10,7 +10,7 @@ import { pickAt } from './pick'
 import { random, pickWeighted } from './random'
 import { record, rerun, startRecording, truncateRecording } from './recording'
 import { rulesFor } from './registry'
-import { LAYOUTS, plateAt, screenOf, SCREENS } from './screens'
+import { plateAt, SCREEN_PLANS, screenOf, SCREENS } from './screens'
 import { adoptSetup, jump, resumeFrom, rewindable, startSession, stateAt, stepSession } from './session'
 import { makeSetup } from './setup'
 import { BITS, idleInput } from './types'
@@ -227,7 +227,7 @@ describe('screens', () => {
 
   it('answer a tap on every plate, and nothing beside it', () => {
     const s = setup()
-    const [x, y, w, h] = plateAt(LAYOUTS.start, 3)
+    const [x, y, w, h] = plateAt('wide', 'start', 3)
     const tap = (px: number, py: number) => {
       const state = startGame(2)
       stepGame(state, { axis: 0, px: Math.round(px * 100), py: Math.round(py * 100), bits: BITS.pointer }, s)
@@ -258,8 +258,8 @@ describe('screens', () => {
       expect(list.count).toBeGreaterThan(0)
       for (const item of list.items.slice(0, list.count))
         if (item.kind === 'text') expect(item.text, `${screen}: ${item.part}`).not.toMatch(/^$|\{/)
-      for (let i = 0; i < LAYOUTS[screen].buttons.length; i++) {
-        const [px, py, pw, ph] = plateAt(LAYOUTS[screen], i)
+      for (let i = 0; i < SCREEN_PLANS[screen].buttons.length; i++) {
+        const [px, py, pw, ph] = plateAt('wide', screen, i)
         expect(px + pw).toBeLessThanOrEqual(16)
         expect(py + ph).toBeLessThanOrEqual(10)
       }
@@ -267,10 +267,10 @@ describe('screens', () => {
   })
 
   it('tell where a part is met', () => {
-    expect(screenOf('title-words')).toBe('start')
-    expect(screenOf('lose-words')).toBe('lost')
-    expect(screenOf('resume-words')).toBe('pause')
-    expect(screenOf('hero')).toBeNull()
+    expect(screenOf('title-words', '')).toBe('start')
+    expect(screenOf('lose-words', '')).toBe('lost')
+    expect(screenOf('resume-words', '')).toBe('pause')
+    expect(screenOf('hero', '')).toBeNull()
   })
 })
 

@@ -1,24 +1,21 @@
 import { add, type DrawList } from './draw-list'
 import { clearEvents, makeEvents } from './events'
 import { isRightToLeft, wordsIn } from './languages'
+import { CREDITS_TEXT, PLACES } from './layouts'
 import { rulesFor } from './registry'
 import type { PlayState } from './rules'
 import {
-  CREDITS_BOX,
   CREDITS_PER_PAGE,
-  CREDITS_TEXT,
-  LAYOUTS,
   LINE,
-  PLATE,
   plateAt,
-  SPEAKER_BOX,
+  SCREEN_PLANS,
   STORY_PARTS,
   type Act,
   type ScreenButton,
   type ScreenId,
 } from './screens'
-import { partIn, type Setup } from './setup'
-import { BITS, STAGE, STEPS_PER_SECOND, type Input } from './types'
+import { partAs, partIn, type Setup } from './setup'
+import { BITS, STEPS_PER_SECOND, type Input } from './types'
 
 /**
  * A whole game: the rules' play inside the screens from start to end and back. Plain data; `stepGame` is
@@ -91,7 +88,7 @@ export function tellStory(state: GameState, setup: Setup, part: string, then: 'p
 function nextLine(state: GameState, setup: Setup, skip = false): void {
   const story = state.story
   if (story === null) return
-  const line = setup.doc.stories[story.part]?.lines[++story.line]
+  const line = setup.find('story', story.part)?.lines[++story.line]
   if (line === undefined || skip) {
     state.story = null
     return story.then === 'play' ? beginPlay(state, setup) : goTo(state, story.then)
@@ -107,7 +104,7 @@ function begin(state: GameState, setup: Setup): void {
 }
 
 function act(state: GameState, setup: Setup, what: Act): void {
-  state.events.push(partIn(setup, 'press-sound', state.screen))
+  state.events.push(partIn(setup, partAs(setup.doc, 'press'), state.screen))
   if ('go' in what) {
     state.from = state.screen
     goTo(state, what.go)
@@ -150,16 +147,16 @@ const SHOWN: Record<NonNullable<ScreenButton['when']>, (state: GameState, setup:
   'more-credits': (_state, setup) => creditPages(setup) > 1,
   languages: (_state, setup) => setup.doc.languages.length > 1,
   'more-lines': (state, setup) =>
-    state.story !== null && state.story.line + 1 < (setup.doc.stories[state.story.part]?.lines.length ?? 0),
+    state.story !== null && state.story.line + 1 < (setup.find('story', state.story.part)?.lines.length ?? 0),
 }
 
 /** Buttons of a screen, as far as there is something to do with them. */
 export const buttonsOf = (state: GameState, setup: Setup): ScreenButton[] =>
-  LAYOUTS[state.screen].buttons.filter((button) => button.when === undefined || SHOWN[button.when](state, setup))
+  SCREEN_PLANS[state.screen].buttons.filter((button) => button.when === undefined || SHOWN[button.when](state, setup))
 
 function stepScreen(state: GameState, input: Input, setup: Setup): void {
-  const layout = LAYOUTS[state.screen]
   const buttons = buttonsOf(state, setup)
+  const { gap } = PLACES[setup.stage.shape].plate
   const count = buttons.length
   const pressed = input.bits & ~state.held
   if (pressed & BITS.back) {
@@ -172,11 +169,11 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
   if (pressed & BITS.down) state.focus = (state.focus + 1) % count
   if (pressed & BITS.pointer && input.px >= 0) {
     for (let i = 0; i < count; i++) {
-      const [x, y, w, h] = plateAt(layout, i)
+      const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
       const px = input.px / 100
       const py = input.py / 100
       // Half of the gap between two plates belongs to each: fingers are larger than plates on a small screen.
-      const slack = PLATE.gap / 2
+      const slack = gap / 2
       if (px >= x - slack && px <= x + w + slack && py >= y - slack && py <= y + h + slack) {
         state.focus = i
         return act(state, setup, buttons[i]!.act)
@@ -194,7 +191,7 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
 
 /** A line with a time of its own goes on by itself. */
 function waitForLine(state: GameState, setup: Setup): void {
-  const seconds = setup.doc.stories[state.story?.part ?? '']?.lines[state.story?.line ?? 0]?.seconds ?? 0
+  const seconds = setup.find('story', state.story?.part ?? '')?.lines[state.story?.line ?? 0]?.seconds ?? 0
   if (seconds > 0 && state.screenStep >= seconds * STEPS_PER_SECOND) nextLine(state, setup)
 }
 
@@ -231,13 +228,14 @@ function creditsText(setup: Setup, page: number): string {
 }
 
 function drawLine(story: NonNullable<GameState['story']>, setup: Setup, list: DrawList): void {
-  const line = setup.doc.stories[story.part]?.lines[story.line]
+  const line = setup.find('story', story.part)?.lines[story.line]
   if (line === undefined) return
   const key = story.part + LINE + line.id
-  if (setup.doc.pictures[key] !== undefined) {
-    const speaker = add(list, 'picture', key, SPEAKER_BOX.x, SPEAKER_BOX.y)
-    speaker.w = SPEAKER_BOX.w
-    speaker.h = SPEAKER_BOX.h
+  if (setup.find('picture', key) !== undefined) {
+    const [x, y, w, h] = PLACES[setup.stage.shape].speaker
+    const speaker = add(list, 'picture', key, x, y)
+    speaker.w = w
+    speaker.h = h
   }
   add(list, 'text', key, 0, 0)
 }
@@ -264,47 +262,51 @@ export function buttonText(state: GameState, setup: Setup, button: ScreenButton)
 export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {
   list.count = 0
   list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
-  const layout = LAYOUTS[state.screen]
+  const { shape, width, height } = setup.stage
+  const plan = SCREEN_PLANS[state.screen]
+  const { sheet } = PLACES[shape].screens[state.screen]
   const rules = rulesFor(setup.doc.template.id)
   const values = valuesOf(state, setup, language)
-  if (layout.behind !== 'start-picture' && state.play !== null) rules.draw(state.play, setup, list)
+  if (plan.behind !== 'opening' && state.play !== null) rules.draw(state.play, setup, list)
   else {
-    const item = add(list, 'picture', 'start-picture', 0, 0)
+    const item = add(list, 'picture', partAs(setup.doc, 'opening'), 0, 0)
     item.clipStep = state.screenStep
     item.scroll = state.screenStep / STEPS_PER_SECOND
-    item.w = STAGE.width
-    item.h = STAGE.height
+    item.w = width
+    item.h = height
   }
-  if (layout.dim > 0) {
+  if (plan.dim > 0) {
     const item = add(list, 'dim', '', 0, 0)
-    item.w = STAGE.width
-    item.h = STAGE.height
-    item.alpha = layout.dim * Math.min(1, state.screenStep / 12)
+    item.w = width
+    item.h = height
+    item.alpha = plan.dim * Math.min(1, state.screenStep / 12)
   }
-  if (layout.sheet !== null) {
-    const [x, y, w, h] = layout.sheet
+  if (sheet !== null) {
+    const [x, y, w, h] = sheet
     const item = add(list, 'plate', 'sheet', x, y)
     item.w = w
     item.h = h
   }
-  for (const words of layout.words) add(list, 'text', words, 0, 0)
+  for (const words of plan.words) add(list, 'text', words, 0, 0)
   if (state.screen === 'story' && state.story !== null) drawLine(state.story, setup, list)
   if (state.screen === 'about') {
-    const item = add(list, 'text', CREDITS_TEXT, CREDITS_BOX.x, CREDITS_BOX.y)
-    item.w = CREDITS_BOX.w
-    item.h = CREDITS_BOX.h
+    const { x, y, w, h } = PLACES[shape].credits
+    const item = add(list, 'text', CREDITS_TEXT, x, y)
+    item.w = w
+    item.h = h
     item.text = creditsText(setup, state.page)
   }
   const buttons = buttonsOf(state, setup)
   for (let i = 0; i < buttons.length; i++) {
-    const [x, y, w, h] = plateAt(layout, i)
+    const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
     const words = buttons[i]!.words
     const plate = add(list, 'plate', words, x, y)
     plate.w = w
     plate.h = h
     plate.lit = state.focus === i
-    const text = add(list, 'text', words, x + 0.25, y)
-    text.w = w - 0.5
+    const { inset } = PLACES[shape].plateText
+    const text = add(list, 'text', words, x + inset, y)
+    text.w = w - 2 * inset
     text.h = h
     text.lit = plate.lit
   }

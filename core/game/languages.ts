@@ -4,7 +4,7 @@ import type { GameDoc } from './types'
 /** A wording part's text in a language (index), or in the first one where that has none. */
 export function wordsIn(setup: Setup, part: string, language: number): string {
   const own = language > 0 ? setup.doc.languages[language]?.words[part] : undefined
-  return own ?? setup.doc.words[part]?.text ?? ''
+  return own ?? setup.find('wording', part)?.text ?? ''
 }
 
 /** Languages that are written from right to left, as they most often are. */

@@ -19,7 +19,7 @@ export function actorOf(item: DrawItem, setup: Setup): Actor | undefined {
 /** The box a text is set in: its own where the screen places it, else the part's. */
 export function textBoxOf(item: DrawItem, setup: Setup): Box | undefined {
   if (item.w > 0) return item
-  const box: TextBox | undefined = setup.doc.words[item.part]?.box
+  const box: TextBox | undefined = setup.find('wording', item.part)?.box
   return box
 }
 

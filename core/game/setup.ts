@@ -1,11 +1,15 @@
 import { canvasHeight, canvasWidth, clipOf, frameAt } from './clips'
 import { makeShape, type Shape } from './shapes'
-import type { CastEntryDoc, ClipDoc, FrameDoc, GameDoc, Point, SpriteDoc } from './types'
+import { STAGES, type Stage } from './stage'
+import type { ClipDoc, DocKind, FieldValue, FrameDoc, GameDoc, PartDocs, Point, Role, SpriteDoc } from './types'
 
 /** What the rules read each step: the game document with the slow questions answered once. */
 export interface Setup {
   doc: GameDoc
-  dials: Record<string, number>
+  stage: Stage
+  /** A part of that kind; throws its name where the game has none, so that a typing error is seen at once. */
+  get<K extends DocKind>(kind: K, part: string): PartDocs[K]
+  find<K extends DocKind>(kind: K, part: string): PartDocs[K] | undefined
   sprites: Record<string, Actor>
   casts: Record<string, CastActor[]>
   /** Cast part id, then entry id. */
@@ -33,9 +37,13 @@ export interface Actor {
 export interface CastActor extends Actor {
   id: string
   cast: string
-  points: number
-  harm: number
-  often: number
+  fields: Record<string, FieldValue>
+}
+
+/** A number an entry says of itself; 0 where the template asks for none of that name. */
+export function numberOf(actor: CastActor, field: string): number {
+  const value = actor.fields[field]
+  return typeof value === 'number' ? value : 0
 }
 
 const NO_FRAME: FrameDoc = { asset: '', x: 0, y: 0, w: 1, h: 1, hold: 1 }
@@ -86,28 +94,41 @@ export function shapeAt(actor: Actor, clip: string, step: number): Shape {
 export const SPLIT = '@'
 
 /** Parts that are something else on some screens or in some places: `backdrop@won` stands in for `backdrop` there. */
-function splitsOf(doc: GameDoc): Setup['splits'] {
+function splitsOf({ parts }: GameDoc): Setup['splits'] {
   const splits: Setup['splits'] = {}
-  for (const group of [doc.sprites, doc.pictures, doc.casts, doc.words, doc.sounds, doc.music])
-    for (const id in group) {
+  for (const kind in parts)
+    for (const id in parts[kind as DocKind]) {
       const [part, use] = id.split(SPLIT)
       if (use !== undefined) (splits[use] ??= {})[part!] = id
     }
   return splits
 }
 
+/** A part of that kind in a document. */
+export const partOf = <K extends DocKind>(doc: GameDoc, kind: K, part: string): PartDocs[K] | undefined =>
+  (doc.parts[kind] as Record<string, PartDocs[K]> | undefined)?.[part]
+
+/** Every part of that kind, by its id. */
+export const partsOf = <K extends DocKind>(doc: GameDoc, kind: K): Record<string, PartDocs[K]> =>
+  (doc.parts[kind] as Record<string, PartDocs[K]> | undefined) ?? {}
+
 export function makeSetup(doc: GameDoc): Setup {
-  const setup: Setup = { doc, dials: doc.dials, sprites: {}, casts: {}, byId: {}, splits: splitsOf(doc), plan: null }
-  for (const id in doc.sprites) setup.sprites[id] = makeActor(doc.sprites[id]!)
-  for (const cast in doc.casts) {
-    const actors = doc.casts[cast]!.map((entry: CastEntryDoc): CastActor => ({
-      ...makeActor(entry.sprite),
-      id: entry.id,
-      cast,
-      points: entry.points,
-      harm: entry.harm,
-      often: entry.often,
-    }))
+  const setup: Setup = {
+    doc,
+    stage: STAGES[doc.stage],
+    get(kind, part) {
+      const found = partOf(doc, kind, part)
+      if (found === undefined) throw new Error(`There is no ${kind} called "${part}".`)
+      return found
+    },
+    find: (kind, part) => partOf(doc, kind, part),
+    ...{ sprites: {}, casts: {}, byId: {} },
+    splits: splitsOf(doc),
+    plan: null,
+  }
+  for (const [id, sprite] of Object.entries(partsOf(doc, 'sprite'))) setup.sprites[id] = makeActor(sprite)
+  for (const [cast, entries] of Object.entries(partsOf(doc, 'cast'))) {
+    const actors = entries.map(({ id, sprite, fields }): CastActor => ({ ...makeActor(sprite), id, cast, fields }))
     setup.casts[cast] = actors
     setup.byId[cast] = Object.fromEntries(actors.map((actor) => [actor.id, actor]))
   }
@@ -126,21 +147,17 @@ export function planned<P>(setup: Setup, make: (setup: Setup) => P): P {
 /** The part that is shown for `part` in that place. */
 export const partIn = (setup: Setup, part: string, use: string): string => setup.splits[use]?.[part] ?? part
 
+/** The part that is that to this game; empty where none is. */
+export const partAs = (doc: GameDoc, role: Role): string => doc.roles[role] ?? ''
+
+/** What lies behind a play; undefined where a game has no such picture. */
+export const backdropOf = (setup: Setup | null): PartDocs['picture'] | undefined =>
+  setup?.find('picture', partAs(setup.doc, 'backdrop'))
+
 /** Whether a switch is on; as `made` in games from before there was such a switch. */
-export function isOn(setup: Setup, id: string, made: boolean): boolean {
-  const value = setup.doc.settings?.[id]
-  return typeof value === 'boolean' ? value : made
-}
+export const isOn = (setup: Setup, id: string, made: boolean): boolean => setup.find('switch', id) ?? made
 
 /** The way that was chosen; `made` in games from before there was such a choice. */
-export function chosen(setup: Setup, id: string, made: string): string {
-  const value = setup.doc.settings?.[id]
-  return typeof value === 'string' ? value : made
-}
+export const chosen = (setup: Setup, id: string, made: string): string => setup.find('choice', id) ?? made
 
-/** A dial's value; throws for a name the template does not have, so that a typing error is seen at once. */
-export function dial(setup: Setup, id: string): number {
-  const value = setup.dials[id]
-  if (value === undefined) throw new Error(`There is no dial called "${id}".`)
-  return value
-}
+export const dial = (setup: Setup, id: string): number => setup.get('dial', id)

@@ -8,7 +8,7 @@ import { autoplayInput, makeAutoplay } from './autoplay'
 import { makeDrawList } from './draw-list'
 import { beginPlay, buttonsOf, drawGame, goTo, startGame, stepGame, type GameState } from './game'
 import { isRightToLeft, wordsIn } from './languages'
-import { LAYOUTS, plateAt, screenOf } from './screens'
+import { plateAt, screenOf } from './screens'
 import { makeSetup, type Setup } from './setup'
 import { BITS, idleInput } from './types'
 
@@ -62,7 +62,7 @@ describe('a story before the play', () => {
       press(state, setup, BITS.confirm)
       if (way === 'escape') press(state, setup, BITS.back)
       else {
-        const [x, y, w, h] = plateAt(LAYOUTS.story, 1)
+        const [x, y, w, h] = plateAt('wide', 'story', 1)
         press(state, setup, BITS.pointer, { x: x + w / 2, y: y + h / 2 })
       }
       expect(state.screen, way).toBe('play')
@@ -111,8 +111,8 @@ describe('a story before the play', () => {
     expect(
       list.items.slice(0, list.count).some((item) => item.part === 'intro-story#a1' && item.kind === 'picture'),
     ).toBe(true)
-    expect(spoken.doc.words['intro-story#a1']!.box.x).toBeGreaterThan(spoken.doc.words['intro-story#a2']!.box.x)
-    expect(screenOf('intro-story#a1')).toBe('story')
+    expect(spoken.get('wording', 'intro-story#a1').box.x).toBeGreaterThan(spoken.get('wording', 'intro-story#a2').box.x)
+    expect(screenOf('intro-story#a1', '')).toBe('story')
   })
   it('does not stop a game that plays itself', () => {
     const state = startGame(3)

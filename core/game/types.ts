@@ -1,5 +1,7 @@
+import type { StageShape } from './stage'
+
 /**
- * The plain data the engine works with. World units: the stage is 16 wide and 10 high, y grows downwards.
+ * The plain data the engine works with. World units; y grows downwards.
  * Angles are absent on purpose: only + - x / and square root are the same in every JavaScript engine.
  */
 export interface Point {
@@ -7,7 +9,6 @@ export interface Point {
   y: number
 }
 
-export const STAGE = { width: 16, height: 10 } as const
 export const STEPS_PER_SECOND = 60
 
 /** One step of input, all integers so that a recording replays exactly. */
@@ -166,15 +167,15 @@ export interface StoryDoc {
   lines: { id: string; /** It goes on by itself after this; 0 waits for a press. */ seconds: number }[]
 }
 
+/** One field of an entry: a number, or words, a way or a colour. */
+export type FieldValue = number | string
+
 export interface CastEntryDoc {
   id: string
   name: string
   sprite: SpriteDoc
-  points: number
-  /** Lives lost when touched. */
-  harm: number
-  /** Share of drops relative to the other entries of this cast. */
-  often: number
+  /** What the template lets each entry say of itself: exactly its fields, each within its range. */
+  fields: Record<string, FieldValue>
 }
 
 /** A typeface drawn as a sheet of glyphs: equal cells, in the order of `order`, read row by row. */
@@ -192,23 +193,46 @@ export interface CreditDoc {
   link: string
 }
 
+/**
+ * What each kind of part leaves in the game's document. A kind that brings another form adds its line here from its own
+ * module (`declare module '../game/types'`).
+ */
+export interface PartDocs {
+  sprite: SpriteDoc
+  picture: PictureDoc
+  sound: SoundDoc
+  music: SoundDoc
+  wording: WordDoc
+  story: StoryDoc
+  dial: number
+  cast: CastEntryDoc[]
+  choice: string
+  switch: boolean
+  /** `#rrggbb`. */
+  colour: string
+}
+export type DocKind = keyof PartDocs
+/** By kind, then by part: no two kinds are ever mistaken for each other, and each has its type. */
+export type Parts = { [K in DocKind]?: Record<string, PartDocs[K]> }
+
+/** What parts may be to a game, whatever they are called in it. */
+export const ROLES = [
+  ...(['accent', 'plate', 'ink'] as const),
+  ...(['title', 'tagline', 'opening', 'backdrop', 'icon', 'life', 'music', 'press', 'pace'] as const),
+] as const
+export type Role = (typeof ROLES)[number]
+
 /** Everything a running game needs, resolved: no template or pack beside it. It is the `game.json` of a parcel. */
 export interface GameDoc {
   format: 'pack-post-game'
-  version: 1
+  version: 2
   template: { id: string; version: string }
   title: string
+  stage: StageShape
   colours: { accent: string; plate: string; ink: string }
-  sprites: Record<string, SpriteDoc>
-  pictures: Record<string, PictureDoc>
-  sounds: Record<string, SoundDoc>
-  music: Record<string, SoundDoc>
-  words: Record<string, WordDoc>
-  dials: Record<string, number>
-  casts: Record<string, CastEntryDoc[]>
-  stories: Record<string, StoryDoc>
-  /** Switches (true or false), choices and colours by part; games from before there were any have none. */
-  settings?: Record<string, string | boolean>
+  /** Which part is what to the game. */
+  roles: Partial<Record<Role, string>>
+  parts: Parts
   /** The first language, then the others. */
   languages: LanguageDoc[]
   credits: CreditDoc[]

@@ -33,13 +33,22 @@ const soundDoc = ({ kind: _kind, made: _made, effect: _effect, ...doc }: Audible
 const assets = ({ asset }: Audible): string[] => (asset === null ? [] : [asset])
 const face = ({ asset }: Audible): Face =>
   asset === null ? { face: 'figure', text: 'silent' } : { face: 'wave', asset }
-const heard = { wants: 'sound', takesMany: false, splits: true, assets, texts: () => [], said: () => [], face } as const
+const heard = {
+  wants: 'sound',
+  takesMany: false,
+  splits: true,
+  assets,
+  texts: () => [],
+  said: () => [],
+  face,
+  felt: null,
+} as const
 
 export const sound: Kind<SoundContent> = {
   ...heard,
   kind: 'sound',
   schema: SoundContent,
-  toDoc: (content, { doc, part }) => void (doc.sounds[part] = soundDoc(content)),
+  toDoc: (content, { put, part }) => put('sound', part, soundDoc(content)),
   summary: () => 'sound',
 }
 
@@ -47,6 +56,6 @@ export const music: Kind<MusicContent> = {
   ...heard,
   kind: 'music',
   schema: MusicContent,
-  toDoc: (content, { doc, part }) => void (doc.music[part] = soundDoc(content)),
+  toDoc: (content, { put, part }) => put('music', part, soundDoc(content)),
   summary: () => 'music',
 }

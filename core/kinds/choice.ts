@@ -12,9 +12,10 @@ export const choice: Kind<ChoiceContent> = {
   takesMany: false,
   splits: false,
   assets: () => [],
-  toDoc: ({ value }, { doc, part }) => void ((doc.settings ??= {})[part] = value),
+  toDoc: ({ value }, { put, part }) => put('choice', part, value),
   texts: () => [],
   said: () => [],
   face: ({ value }) => ({ face: 'figure', text: value }),
+  felt: (value) => value,
   summary: () => 'choice',
 }

@@ -12,12 +12,13 @@ export const colour: Kind<ColourContent> = {
   takesMany: false,
   splits: false,
   assets: () => [],
-  toDoc({ value }, { doc, part, as }) {
-    if (as === undefined) (doc.settings ??= {})[part] = value
-    else doc.colours = { ...doc.colours, [as]: value }
+  toDoc({ value }, { doc, put, part, as }) {
+    put('colour', part, value)
+    if (as !== undefined && as in doc.colours) doc.colours = { ...doc.colours, [as]: value }
   },
   texts: () => [],
   said: () => [],
   face: ({ value }) => ({ face: 'figure', text: value }),
+  felt: null,
   summary: () => 'colour',
 }

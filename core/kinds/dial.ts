@@ -11,9 +11,10 @@ export const dial: Kind<DialContent> = {
   takesMany: false,
   splits: false,
   assets: () => [],
-  toDoc: ({ value }, { doc, part }) => void (doc.dials[part] = value),
+  toDoc: ({ value }, { put, part }) => put('dial', part, value),
   texts: () => [],
   said: () => [],
   face: ({ value }) => ({ face: 'figure', text: String(value) }),
+  felt: (value) => value,
   summary: () => 'dial',
 }

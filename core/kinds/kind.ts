@@ -1,4 +1,6 @@
-import type { GameDoc, TextBox } from '../game/types'
+import type { DocKind, GameDoc, PartDocs, Role, TextBox } from '../game/types'
+import type { StageShape } from '../game/stage'
+import type { FieldSpec } from './field'
 import type * as z from 'zod'
 
 /** What a file must be to be dropped on a part. */
@@ -23,21 +25,30 @@ export type Face =
   | { face: 'words'; text: string }
   | { face: 'figure'; text: string }
 
-/** What a part may be to a game, whatever it is called there. */
-export const ROLES = ['accent', 'plate', 'ink'] as const
-export type Role = (typeof ROLES)[number]
+/** Where a part's texts are set. */
+export interface TextPlace {
+  box: TextBox | undefined
+  shape: StageShape
+}
 
 /** Where a content goes in the game's document. */
 export interface DocPlace {
   doc: GameDoc
   part: string
+  /** Leaves what the game gets of it, under the part's own id or that of one of its lines. */
+  put<K extends DocKind>(kind: K, part: string, doc: PartDocs[K]): void
   /** The template's box of the part, for texts. */
   box: TextBox | undefined
+  /** What the template lets entries say of themselves. */
+  fields: readonly FieldSpec[]
   /** What it is to the game, where the game has a word for it. */
   as: Role | undefined
   /** A file of the game, by its asset; undefined where it is gone. */
   fileOf(hash: string): string | undefined
 }
+
+/** What a content leaves in the game's document. */
+export type DocOf<C extends { kind: string }> = C['kind'] extends DocKind ? PartDocs[C['kind']] : never
 
 /**
  * Everything shared code has to know of a kind of part. One module a kind, one line in the list of kinds: nothing else
@@ -58,10 +69,12 @@ export interface Kind<C extends { kind: string }> {
   /** Puts it into what the game gets. */
   toDoc(content: C, to: DocPlace): void
   /** Every text in it that players read in a box of its own. */
-  texts(content: C, box: TextBox | undefined): KindText[]
+  texts(content: C, at: TextPlace): KindText[]
   /** Every word in it, for those who look for words: names too. */
   said(content: C): string[]
   face(content: C): Face
+  /** What of it in a game's document changes how that plays, as plain data; null for what is only seen, heard or read. */
+  felt: ((doc: DocOf<C>) => unknown) | null
   /** In a few words, for the list of parts: `sprite, 3 clips`. */
   summary(content: C): string
 }

@@ -30,11 +30,10 @@ export const picture: Kind<PictureContent> = {
     ...layers.map((layer) => layer.asset),
     ...(clip?.frames ?? []).map((frame) => frame.asset),
   ],
-  toDoc({ kind: _kind, ...content }, { doc, part }) {
-    doc.pictures[part] = content
-  },
+  toDoc: ({ kind: _kind, ...content }, { put, part }) => put('picture', part, content),
   texts: () => [],
   said: () => [],
   face: ({ asset }) => ({ face: 'picture', asset }),
+  felt: null,
   summary: () => 'picture',
 }

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import type { SpriteDoc } from '../game/types'
+import type { ClipDoc, SpriteDoc } from '../game/types'
 import type { Face, Kind } from './kind'
 import { Colour, Hash, HitShape, Pivot } from './values'
 
@@ -89,6 +89,17 @@ export function spriteFace(content: SpriteContent): Face {
   return { face: 'picture', asset, frame: { x, y, w, h } }
 }
 
+const clipFelt = ({ frames, ...clip }: ClipDoc, canvas: SpriteDoc['canvas']) => [
+  clip,
+  frames.map(({ w, h, hold, hitShape }) => [canvas === undefined ? w / h : 0, hold, hitShape]),
+]
+
+/** Size, shape and times of a drawing; where its file lies and what it looks like nobody feels who plays by rules. */
+export const spriteFelt = ({ clips, canvas, pivot, hitShape, height }: SpriteDoc): unknown => [
+  ...[canvas === undefined ? 0 : canvas.w / canvas.h, pivot, hitShape, height],
+  Object.entries(clips).map(([name, clip]) => [name, clipFelt(clip, canvas)]),
+]
+
 export const sprite: Kind<SpriteContent> = {
   kind: 'sprite',
   schema: SpriteContent,
@@ -96,10 +107,11 @@ export const sprite: Kind<SpriteContent> = {
   takesMany: true,
   splits: true,
   assets: spriteAssets,
-  toDoc: (content, { doc, part }) => void (doc.sprites[part] = spriteDoc(content)),
+  toDoc: (content, { put, part }) => put('sprite', part, spriteDoc(content)),
   texts: () => [],
   said: () => [],
   face: spriteFace,
+  felt: spriteFelt,
   summary(content) {
     const count = Object.keys(content.clips).length
     return count > 1 ? `sprite, ${count} clips` : 'sprite'

@@ -1,5 +1,7 @@
 import * as z from 'zod'
-import { LINE, STORY_BOX, STORY_BOX_BESIDE } from '../game/screens'
+import { PLACES } from '../game/layouts'
+import { LINE } from '../game/screens'
+import type { StageShape } from '../game/stage'
 import type { Kind } from './kind'
 import { Hash } from './values'
 
@@ -19,7 +21,8 @@ export type StoryContent = z.infer<typeof StoryContent>
 export const STORY_SHRINK = 0.6
 /** dB the music steps back by under a line that is spoken. */
 const STORY_DUCK_DB = -12
-const boxOf = (line: StoryLine) => (line.picture === null ? STORY_BOX : STORY_BOX_BESIDE)
+const boxOf = (line: StoryLine, shape: StageShape) =>
+  line.picture === null ? PLACES[shape].story : PLACES[shape].storyBeside
 
 export const story: Kind<StoryContent> = {
   kind: 'story',
@@ -29,20 +32,21 @@ export const story: Kind<StoryContent> = {
   splits: true,
   assets: ({ lines }) =>
     lines.flatMap(({ picture, sound }) => [picture, sound].filter((hash): hash is string => hash !== null)),
-  toDoc({ lines }, { doc, part }) {
-    doc.stories[part] = { lines: lines.map(({ id, seconds }) => ({ id, seconds })) }
+  toDoc({ lines }, { doc, put, part }) {
+    put('story', part, { lines: lines.map(({ id, seconds }) => ({ id, seconds })) })
     for (const line of lines) {
       const key = part + LINE + line.id
-      doc.words[key] = { text: line.text, box: boxOf(line), scale: 1, shrinkTo: STORY_SHRINK }
-      if (line.picture !== null) doc.pictures[key] = { asset: line.picture, fit: 'contain', crisp: false }
-      if (line.sound !== null) doc.sounds[key] = { asset: line.sound, gainDb: 0, duckDb: STORY_DUCK_DB }
+      put('wording', key, { text: line.text, box: boxOf(line, doc.stage), scale: 1, shrinkTo: STORY_SHRINK })
+      if (line.picture !== null) put('picture', key, { asset: line.picture, fit: 'contain', crisp: false })
+      if (line.sound !== null) put('sound', key, { asset: line.sound, gainDb: 0, duckDb: STORY_DUCK_DB })
     }
   },
-  texts: ({ lines }) =>
+  texts: ({ lines }, { shape }) =>
     lines.map((line) => ({
-      ...{ line: line.id, text: line.text, box: boxOf(line), scale: 1, shrinkTo: STORY_SHRINK, typeface: '' },
+      ...{ line: line.id, text: line.text, box: boxOf(line, shape), scale: 1, shrinkTo: STORY_SHRINK, typeface: '' },
     })),
   said: ({ lines }) => lines.map((line) => line.text),
   face: ({ lines }) => ({ face: 'figure', text: `${lines.length} ${lines.length === 1 ? 'line' : 'lines'}` }),
+  felt: null,
   summary: () => 'story',
 }

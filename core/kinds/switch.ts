@@ -11,9 +11,10 @@ export const onOff: Kind<SwitchContent> = {
   takesMany: false,
   splits: false,
   assets: () => [],
-  toDoc: ({ on }, { doc, part }) => void ((doc.settings ??= {})[part] = on),
+  toDoc: ({ on }, { put, part }) => put('switch', part, on),
   texts: () => [],
   said: () => [],
   face: ({ on }) => ({ face: 'figure', text: on ? 'on' : 'off' }),
+  felt: (on) => on,
   summary: () => 'switch',
 }

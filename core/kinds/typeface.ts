@@ -32,5 +32,6 @@ export const typeface: Kind<TypefaceContent> = {
   texts: () => [],
   said: () => [],
   face: ({ name }) => ({ face: 'figure', text: name || 'as made' }),
+  felt: null,
   summary: () => 'typeface',
 }

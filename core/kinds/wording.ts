@@ -30,10 +30,10 @@ export const wording: Kind<WordingContent> = {
   takesMany: false,
   splits: true,
   assets: ({ style }) => (style?.typeface === undefined ? [] : [style.typeface]),
-  toDoc({ kind: _kind, ...content }, { doc, part, box }) {
-    if (box !== undefined) doc.words[part] = { ...content, box }
+  toDoc({ kind: _kind, ...content }, { put, part, box }) {
+    if (box !== undefined) put('wording', part, { ...content, box })
   },
-  texts({ text, scale, shrinkTo, style }, box) {
+  texts({ text, scale, shrinkTo, style }, { box }) {
     if (box === undefined) return []
     const set = style?.align === undefined ? box : { ...box, align: style.align }
     const shrunk = shrinkTo === undefined ? {} : { shrinkTo }
@@ -41,5 +41,6 @@ export const wording: Kind<WordingContent> = {
   },
   said: ({ text }) => [text],
   face: ({ text }) => ({ face: 'words', text }),
+  felt: null,
   summary: () => 'wording',
 }

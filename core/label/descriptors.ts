@@ -1,3 +1,4 @@
+import { meaning } from '../kinds/field'
 import { assetsOf, kindOf } from '../kinds'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
@@ -69,7 +70,7 @@ export function descriptorsOf(template: Template, pack: Pack): Descriptor[] {
     if (content === undefined) continue
     if (content.kind === 'cast')
       for (const entry of content.entries)
-        if (entry.harm > 0)
+        if (meaning(spec.fields ?? [], entry, 'harm') > 0)
           push({ topic: 'fighting', answer: 'bumps', part: spec.id, because: `${entry.name} does harm` })
     const files = assetsOf(content).map((hash) => factsOf(pack, template, hash)?.source.file ?? '')
     const words = new Set([...kindOf(content).said(content), ...files].flatMap(wordsOf))

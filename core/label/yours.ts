@@ -3,11 +3,11 @@ import { drawGame, startGame, stepGame, beginPlay, goTo } from '../game/game'
 import { boundsOf } from '../game/pick'
 import { playerFor } from '../game/simulated'
 import { makeSetup, type Setup } from '../game/setup'
-import { idleInput, STAGE } from '../game/types'
+import { idleInput } from '../game/types'
 import { buildGameDoc } from '../parcel/game-doc'
 import { fingerprintOf } from '../posting/changes'
 import type { Pack } from '../pack/pack'
-import { withSplits, wholePart } from '../template/uses'
+import { fittedTo, wholePart } from '../template/uses'
 import type { Template } from '../template/template'
 
 export interface Yours {
@@ -34,7 +34,7 @@ export function ownParts(template: Template, pack: Pack): Set<string> {
  * thing that covers it, at even moments of one simulated play.
  */
 export function yoursOf(whole: Template, pack: Pack): Yours {
-  const template = withSplits(whole, pack)
+  const template = fittedTo(whole, pack)
   const own = ownParts(template, pack)
   const counted = template.parts.filter((spec) => !spec.fineAsIs)
   const setup = makeSetup(buildGameDoc(whole, pack))
@@ -70,6 +70,7 @@ export function yoursOf(whole: Template, pack: Pack): Yours {
 }
 
 function coverage(list: DrawList, setup: Setup, own: ReadonlySet<string>): [number, number] {
+  const { width, height } = setup.stage
   const cells = new Uint8Array(COLUMNS * ROWS)
   for (let i = 0; i < list.count; i++) {
     const item = list.items[i]!
@@ -77,10 +78,10 @@ function coverage(list: DrawList, setup: Setup, own: ReadonlySet<string>): [numb
     const box = boundsOf(item, setup)
     if (box === undefined) continue
     const mark = own.has(item.part) || own.has(wholePart(item.part)) ? 2 : 1
-    const left = Math.max(0, Math.floor((box.x / STAGE.width) * COLUMNS))
-    const right = Math.min(COLUMNS, Math.ceil(((box.x + box.w) / STAGE.width) * COLUMNS))
-    const top = Math.max(0, Math.floor((box.y / STAGE.height) * ROWS))
-    const bottom = Math.min(ROWS, Math.ceil(((box.y + box.h) / STAGE.height) * ROWS))
+    const left = Math.max(0, Math.floor((box.x / width) * COLUMNS))
+    const right = Math.min(COLUMNS, Math.ceil(((box.x + box.w) / width) * COLUMNS))
+    const top = Math.max(0, Math.floor((box.y / height) * ROWS))
+    const bottom = Math.min(ROWS, Math.ceil(((box.y + box.h) / height) * ROWS))
     for (let y = top; y < bottom; y++) cells.fill(mark, y * COLUMNS + left, y * COLUMNS + right)
   }
   return [cells.filter((cell) => cell === 2).length, cells.filter((cell) => cell > 0).length]

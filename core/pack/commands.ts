@@ -1,3 +1,4 @@
+import type { StageShape } from '../game/stage'
 import { create } from 'mutative'
 import { emptyWords, type Label } from '../label/label'
 import type { PartContent } from '../kinds'
@@ -17,6 +18,7 @@ export type Command =
   | { type: 'set-label'; from?: Label; change: Partial<Label>; assets?: Record<string, AssetFacts> }
   | { type: 'set-source'; asset: string; source: Partial<Source> }
   | { type: 'set-pixels'; pixels: number }
+  | { type: 'set-stage'; stage: StageShape }
   | { type: 'set-main-language'; tag: string; name: string }
   | { type: 'add-language'; tag: string; name: string }
   | { type: 'remove-language'; tag: string }
@@ -90,6 +92,9 @@ function apply(draft: Pack, command: Command): void {
     }
     case 'set-pixels':
       draft.pixels = command.pixels
+      break
+    case 'set-stage':
+      draft.stage = command.stage
       break
     case 'set-main-language':
       draft.language = { tag: command.tag, name: command.name }

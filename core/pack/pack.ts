@@ -3,6 +3,7 @@ import { emptyLabel, Label, labelAssets } from '../label/label'
 import { PostingRecord } from '../posting/record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
+import { SHAPES } from '../game/stage'
 import { LANGUAGE_TAG } from '../wording/languages'
 import { assetsOf, PartContent } from '../kinds'
 import { Hash, PartId, PartKey, WordKey } from '../kinds/values'
@@ -46,6 +47,8 @@ export const Pack = z.object({
   id: z.string().regex(/^[a-z0-9-]{8,64}$/),
   template: z.object({ id: PartId, version: z.string().max(20) }),
   parts: z.record(PartKey, PartContent),
+  /** Shape of the stage. */
+  stage: z.enum(SHAPES).default('wide'),
   /** px of a world unit when the whole game is drawn pixel by pixel; 0 for smooth. */
   pixels: z.int().min(0).max(64).default(0),
   language: MainLanguage.default({ ...ENGLISH }),
@@ -67,6 +70,7 @@ export function newPack(template: Template, id: string): Pack {
     id,
     template: { id: template.id, version: template.version },
     parts: {},
+    stage: template.stages[0]!,
     pixels: 0,
     language: { ...ENGLISH },
     languages: [],

@@ -1,5 +1,6 @@
 import { crop, type Pixels } from '../art/pixels'
 import { encodePng } from '../art/png'
+import { partAs, partOf, partsOf } from '../game/setup'
 import type { GameDoc } from '../game/types'
 import { userError } from '../errors'
 import { labelAssets } from '../label/label'
@@ -70,7 +71,7 @@ export async function buildParcel(given: ParcelSource): Promise<Parcel> {
   files.set('game.json', jsonFile(doc))
   files.set('credits.html', encoder.encode(creditsPage(doc)))
   if (doc.typeface === TYPEFACE_FILE) files.set(TYPEFACE_FILE, source.typeface)
-  files.set('manifest.webmanifest', jsonFile(webManifest(doc.title)))
+  files.set('manifest.webmanifest', jsonFile(webManifest(doc)))
   const own = pack.label.icon === null ? null : await source.pixels(pack.label.icon)
   const icon = own ?? (await iconArt(source, doc))
   for (const size of [192, 512])
@@ -100,6 +101,7 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     version: PARCEL_VERSION,
     template: { id: template.id, version: template.version },
     parts: pack.parts,
+    stage: pack.stage,
     pixels: pack.pixels,
     language: pack.language,
     languages: pack.languages,
@@ -113,20 +115,21 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
   }
 }
 
-export const webManifest = (title: string) => ({
+export const webManifest = ({ title, stage }: Pick<GameDoc, 'title' | 'stage'>) => ({
   name: title,
   short_name: title.slice(0, 12),
   start_url: './index.html',
   display: 'fullscreen',
+  orientation: stage === 'tall' ? 'portrait' : 'landscape',
   background_color: '#171b26',
   theme_color: '#171b26',
   icons: [192, 512].map((size) => ({ src: `icon-${size}.png`, sizes: `${size}x${size}`, type: 'image/png' })),
 })
 
-/** The first frame of the game's first sprite. */
+/** The first frame of the sprite that stands for the game, or of its first one. */
 async function iconArt(source: ParcelSource, doc: GameDoc): Promise<Pixels> {
   const none: Pixels = { width: 1, height: 1, data: new Uint8ClampedArray(4) }
-  const sprite = Object.values(doc.sprites)[0]
+  const sprite = partOf(doc, 'sprite', partAs(doc, 'icon')) ?? Object.values(partsOf(doc, 'sprite'))[0]
   const frame = sprite === undefined ? undefined : Object.values(sprite.clips)[0]?.frames[0]
   const pixels = frame === undefined ? null : await source.pixels(frame.asset)
   if (frame === undefined || pixels === null || frame.x + frame.w > pixels.width || frame.y + frame.h > pixels.height)

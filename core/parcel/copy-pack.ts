@@ -34,6 +34,7 @@ export function copyPack(
     id,
     template: manifest.template,
     parts: manifest.parts,
+    stage: manifest.stage,
     pixels: manifest.pixels,
     language: manifest.language,
     languages: manifest.languages,

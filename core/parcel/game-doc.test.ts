@@ -6,12 +6,12 @@ import { assetFile, buildGameDoc, creditsOf, NO_TITLE, titleOf } from './game-do
 describe('the game document', () => {
   it('resolves template and pack: own parts over the template’s', () => {
     const doc = buildGameDoc(windfall, puffinCatch())
-    expect(doc.words['title-words']!.text).toBe('Puffin Catch')
-    expect(doc.words['lose-words']!.text).toBe('That was too much weather')
-    expect(doc.casts['good']!.map((entry) => entry.id)).toEqual(['herring', 'mussel'])
-    expect(doc.dials['pace']).toBe(4)
-    expect(doc.sounds['miss-sound']).toEqual({ asset: null, gainDb: 0 })
-    expect(doc.music['music']!.gainDb).toBe(-4)
+    expect(doc.parts.wording!['title-words']!.text).toBe('Puffin Catch')
+    expect(doc.parts.wording!['lose-words']!.text).toBe('That was too much weather')
+    expect(doc.parts.cast!['good']!.map((entry) => entry.id)).toEqual(['herring', 'mussel'])
+    expect(doc.parts.dial!['pace']).toBe(4)
+    expect(doc.parts.sound!['miss-sound']).toEqual({ asset: null, gainDb: 0 })
+    expect(doc.parts.music!['music']!.gainDb).toBe(-4)
   })
 
   it('names only files that are used, each by its hash and real type', () => {

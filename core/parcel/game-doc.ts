@@ -2,36 +2,31 @@ import type { CreditDoc, GameDoc } from '../game/types'
 import { assetsOf, kindOf } from '../kinds'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
-import type { Template } from '../template/template'
-import { withSplits } from '../template/uses'
+import { partWith, type Template } from '../template/template'
+import { fittedTo } from '../template/uses'
 
 export const NO_TITLE = 'Untitled game'
 
 /** The title players see: the label's, else the words on the start screen. */
 export function titleOf(pack: Pack, template: Template): string {
   if (pack.label.title.trim() !== '') return pack.label.title.trim()
-  const words = contentOf(pack, template, 'title-words')
+  const spec = partWith(template, 'title')
+  const words = spec === undefined ? undefined : contentOf(pack, template, spec.id)
   return words?.kind === 'wording' && words.text.trim() !== '' ? words.text.trim() : NO_TITLE
 }
 
 /** Template and pack resolved into what the engine plays. Assets are named by hash; files are relative to game.json. */
 export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
-  const template = withSplits(whole, pack)
+  const template = fittedTo(whole, pack)
   const doc: GameDoc = {
     format: 'pack-post-game',
-    version: 1,
+    version: 2,
     template: { id: template.id, version: template.version },
     title: titleOf(pack, template),
+    stage: pack.stage,
     colours: template.colours,
-    sprites: {},
-    pictures: {},
-    sounds: {},
-    music: {},
-    words: {},
-    dials: {},
-    casts: {},
-    stories: {},
-    settings: {},
+    roles: {},
+    parts: {},
     languages: [
       { ...pack.language, words: {} },
       ...pack.languages.map(({ tag, name, words }) => ({ tag, name, words })),
@@ -47,7 +42,13 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
   }
   for (const spec of template.parts) {
     const content = contentOf(pack, template, spec.id)!
-    kindOf(content).toDoc(content, { doc, part: spec.id, box: spec.box, as: spec.as, fileOf })
+    if (spec.as !== undefined) doc.roles[spec.as] ??= spec.id
+    kindOf(content).toDoc(content, {
+      ...{ doc, part: spec.id, box: spec.box, fields: spec.fields ?? [], as: spec.as, fileOf },
+      put(kind, part, made) {
+        doc.parts[kind] = { ...doc.parts[kind], [part]: made }
+      },
+    })
     for (const hash of assetsOf(content)) {
       const facts = factsOf(pack, template, hash)
       if (facts !== undefined) doc.assets[hash] = { file: assetFile(hash, facts.mime), mime: facts.mime }
@@ -66,7 +67,7 @@ export const assetFile = (hash: string, mime: keyof typeof EXTENSIONS): string =
 
 /** One line an author and licence, gathered from every asset in use; the template's own line comes last. */
 export function creditsOf(whole: Template, pack: Pack): CreditDoc[] {
-  const template = withSplits(whole, pack)
+  const template = fittedTo(whole, pack)
   const lines = new Map<string, CreditDoc>()
   for (const spec of template.parts) {
     for (const hash of assetsOf(contentOf(pack, template, spec.id)!)) {

@@ -33,7 +33,7 @@ export function hostedFiles(
     ['start.js', text(START_SCRIPT)],
     ['game.json', jsonFile(doc)],
     ['credits.html', text(creditsPage(doc))],
-    ['manifest.webmanifest', jsonFile(webManifest(doc.title))],
+    ['manifest.webmanifest', jsonFile(webManifest(doc))],
     ['parcel.json', jsonFile({ ...manifest, files: manifest.files.filter((file) => kept.has(file.name)) })],
   ])
   if (doc.typeface === TYPEFACE_FILE) files.set(TYPEFACE_FILE, own.typeface)

@@ -2,6 +2,7 @@ import * as z from 'zod'
 import { AssetFacts } from '../pack/asset'
 import { Hash, PartId, PartKey } from '../kinds/values'
 import { PartContent } from '../kinds'
+import { SHAPES } from '../game/stage'
 import { ENGLISH, Kept, Language, LineageLine, MainLanguage } from '../pack/pack'
 import { Label } from '../label/label'
 
@@ -15,6 +16,7 @@ export const ParcelManifest = z.object({
   template: z.object({ id: PartId, version: z.string().max(20) }),
   /** The pack as it was built: no notes, no postings. Who can see the game is told to the host apart from this. */
   parts: z.record(PartKey, PartContent),
+  stage: z.enum(SHAPES).default('wide'),
   pixels: z.int().min(0).max(64).default(0),
   language: MainLanguage.default({ ...ENGLISH }),
   languages: z.array(Language).max(20).default([]),

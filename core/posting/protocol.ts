@@ -1,3 +1,4 @@
+import { SHAPES } from '../game/stage'
 import * as z from 'zod'
 import { Finding } from '../check/finding'
 import { Band } from '../label/age-guide'
@@ -92,6 +93,7 @@ export const GameView = z.object({
   said: z.array(LabelWords.extend({ tag: z.string(), name: z.string() })).default([]),
   author: z.string(),
   template: z.string(),
+  stage: z.enum(SHAPES).default('wide'),
   controls: z.array(z.string()),
   coverAlt: z.string(),
   pictures: LabelPictures,

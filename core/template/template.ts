@@ -2,7 +2,9 @@ import * as z from 'zod'
 import { CATEGORIES, Device } from '../label/label'
 import { AssetFacts } from '../pack/asset'
 import { PartContent } from '../kinds'
-import { ROLES } from '../kinds/kind'
+import { FieldSpec } from '../kinds/field'
+import { ROLES, type Role } from '../game/types'
+import { SHAPES } from '../game/stage'
 import { PartId, PartKey } from '../kinds/values'
 
 export const MOMENTS = ['start', 'play', 'end', 'all'] as const
@@ -58,7 +60,12 @@ export const PartSpec = z.object({
   column: z.boolean().optional(),
   /** Casts: what its entries do. */
   role: z.enum(['good', 'bad']).optional(),
+  /** Casts: what each entry says of itself. */
+  fields: z.array(FieldSpec).max(20).optional(),
+  /** Where its text stands: on the stage's shape that a pack has chosen, once a template is fitted to that pack. */
   box: TextBoxSchema.optional(),
+  /** Where it stands on a tall stage instead. */
+  tallBox: TextBoxSchema.optional(),
   dial: DialSpec.optional(),
   /** Choices: the ways there are. */
   options: z
@@ -88,8 +95,8 @@ export const Template = z.object({
   controls: z.array(z.string().max(80)),
   /** What it can be played with. */
   inputs: z.array(Device).min(1),
-  /** How a phone is best held. */
-  held: z.enum(['landscape', 'portrait', 'either']),
+  /** Shapes of the stage it can be played on, the usual one first. */
+  stages: z.array(z.enum(SHAPES)).min(1),
   colours: z.object({ accent: z.string(), plate: z.string(), ink: z.string() }),
   parts: z.array(PartSpec).min(1),
   /** By hash; `path` is relative to the template's folder. */
@@ -100,3 +107,7 @@ export type Template = z.infer<typeof Template>
 export function specOf(template: Template, part: string): PartSpec | undefined {
   return template.parts.find((spec) => spec.id === part)
 }
+
+/** The part that is that to the game. */
+export const partWith = (template: Pick<Template, 'parts'>, role: Role): PartSpec | undefined =>
+  template.parts.find((spec) => spec.as === role)

@@ -8,7 +8,7 @@ import type { SpriteContent } from '../kinds/sprite'
 import { newPack, type Pack } from '../pack/pack'
 import { buildGameDoc } from '../parcel/game-doc'
 import { specOf, type Template } from './template'
-import { splitKey, splittable, withSplits } from './uses'
+import { splitKey, splittable, fittedTo } from './uses'
 
 const contentIn = <T>(template: Template, part: string): T =>
   JSON.parse(JSON.stringify(specOf(template, part)!.content)) as T
@@ -24,11 +24,11 @@ describe('a part with more than one use', () => {
   })
   it('becomes one more part right behind it, and the template stays as it is', () => {
     const before = JSON.stringify(windfall)
-    const made = withSplits(windfall, split)
+    const made = fittedTo(windfall, split)
     const at = made.parts.findIndex((spec) => spec.id === 'backdrop')
     expect(made.parts[at + 1]).toMatchObject({ id: 'backdrop@won', name: 'Backdrop: Winning screen' })
     expect(made.parts[at]!.appearsIn.map((use) => use.use)).toEqual(['play', 'pause', 'lost'])
-    expect(withSplits(made, split).parts).toHaveLength(made.parts.length)
+    expect(fittedTo(made, split).parts).toHaveLength(made.parts.length)
     expect(JSON.stringify(windfall)).toBe(before)
   })
   it('shows the split one there, and the whole one everywhere else', () => {
@@ -45,7 +45,7 @@ describe('a part with more than one use', () => {
     expect(shown()).toBe('backdrop@won')
     goTo(state, 'lost')
     expect(shown()).toBe('backdrop')
-    expect(setup.doc.pictures['backdrop@won']!.dim).toBe(0.5)
+    expect(setup.get('picture', 'backdrop@won').dim).toBe(0.5)
   })
   it('counts in the rules too: a narrower obstacle on one side is one', () => {
     const gate = contentIn<SpriteContent>(updraft, 'gate')
@@ -59,7 +59,7 @@ describe('a part with more than one use', () => {
   })
   it('is ignored where the template has no such use', () => {
     const odd = { ...emptyPack(), parts: { 'backdrop@nowhere': backdrop, 'life@won': backdrop } }
-    expect(withSplits(windfall, odd).parts).toHaveLength(windfall.parts.length)
-    expect(buildGameDoc(windfall, odd).pictures['backdrop@nowhere']).toBeUndefined()
+    expect(fittedTo(windfall, odd).parts).toHaveLength(windfall.parts.length)
+    expect(buildGameDoc(windfall, odd).parts.picture!['backdrop@nowhere']).toBeUndefined()
   })
 })

@@ -1,7 +1,8 @@
 import { kindOf } from '../kinds'
 import { SPLIT } from '../game/setup'
-import type { Pack } from '../pack/pack'
-import type { PartSpec, Template, Use } from './template'
+import type { PictureContent } from '../kinds/picture'
+import { contentOf, type Pack } from '../pack/pack'
+import { partWith, type PartSpec, type Template, type Use } from './template'
 
 /** The key under which a part is something else in one of its places: `backdrop@won`. */
 export const splitKey = (part: string, use: string): string => part + SPLIT + use
@@ -14,10 +15,20 @@ export function splittable(spec: PartSpec): Use[] {
 }
 
 /**
- * The template with one more part for each use the pack has split off, right behind the part it came from. Everything
- * that goes through the parts of a template then treats the split one like any other.
+ * The template as it is for that pack: texts stand where its stage's shape has them, and there is one more part for each
+ * use the pack has split off, right behind the part it came from. Everything that goes through the parts of a template
+ * then treats the split one like any other, and no shape is ever asked for.
  */
-export function withSplits(template: Template, pack: Pick<Pack, 'parts'>): Template {
+export function fittedTo(template: Template, pack: Pick<Pack, 'parts' | 'stage'>): Template {
+  return withSplits(pack.stage === 'tall' ? withTallBoxes(template) : template, pack)
+}
+
+function withTallBoxes(template: Template): Template {
+  const parts = template.parts.map(({ tallBox, ...spec }) => (tallBox === undefined ? spec : { ...spec, box: tallBox }))
+  return { ...template, parts }
+}
+
+function withSplits(template: Template, pack: Pick<Pack, 'parts'>): Template {
   const keys = Object.keys(pack.parts).filter((key) => key.includes(SPLIT))
   if (keys.length === 0) return template
   const parts = template.parts.flatMap((spec) => {
@@ -34,4 +45,11 @@ export function withSplits(template: Template, pack: Pick<Pack, 'parts'>): Templ
     ]
   })
   return { ...template, parts }
+}
+
+/** The picture a game opens with. */
+export function openingOf(pack: Pack, template: Template): PictureContent | null {
+  const spec = partWith(template, 'opening')
+  const content = spec === undefined ? undefined : contentOf(pack, template, spec.id)
+  return content?.kind === 'picture' ? content : null
 }

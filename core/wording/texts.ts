@@ -29,11 +29,11 @@ export function textsOf(template: Template, pack: Pack): GameText[] {
     if (content === undefined) return []
     const theirs = new Map(
       kindOf(spec.content)
-        .texts(spec.content, spec.box)
+        .texts(spec.content, { box: spec.box, shape: pack.stage })
         .map((one) => [one.line, one.text]),
     )
     return kindOf(content)
-      .texts(content, spec.box)
+      .texts(content, { box: spec.box, shape: pack.stage })
       .map(({ line, text, box, scale, shrinkTo, typeface }, i) => ({
         ...{ spec, line, text, box, typeface },
         key: line === '' ? spec.id : spec.id + LINE + line,

@@ -6,6 +6,7 @@ import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
+import { plateBox } from '../../core/game/layouts'
 import { hashOf } from '../../core/pack/hash'
 import { Pack } from '../../core/pack/pack'
 import { encodeWav } from '../../core/sound/wav'
@@ -42,14 +43,12 @@ async function template(id: string): Promise<Template> {
   const reader = assetReader(home, { author: String(recipe['author']), licence: String(recipe['licence']) })
   const parts = []
   for (const { button, ...part } of [...(JSON.parse(common) as Record<string, unknown>[]), ...recipe.parts]) {
-    const box =
-      button === true
-        ? { x: 0, y: 0, w: 3.9, h: 0.92, size: 0.46, lines: 1, align: 'center', tone: 'plate' }
-        : part['box']
+    const box = button === true ? plateBox('wide') : part['box']
+    const tallBox = button === true ? plateBox('tall') : part['tallBox']
     parts.push({
       ...part,
       appearsIn: (part['appearsIn'] as Parameters<typeof makeUse>[0][]).map(makeUse),
-      ...(box === undefined ? {} : { box }),
+      ...(box === undefined ? {} : { box, tallBox }),
       content: await makeContent(part['content'] as Record<string, unknown>, reader),
     })
   }

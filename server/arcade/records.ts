@@ -3,6 +3,7 @@ import { Device, Label, Visibility } from '@core/label/label'
 import { LineageLine } from '@core/pack/pack'
 import { GoLive, LabelPictures, REPORT_REASONS, StateAt } from '@core/posting/protocol'
 import { PostingState } from '@core/posting/record'
+import { SHAPES } from '@core/game/stage'
 import * as z from 'zod'
 
 /** What the arcade keeps of each thing; everything read back goes through these. */
@@ -12,6 +13,8 @@ export const ReleaseRecord = z.object({
   at: z.string(),
   label: Label.omit({ visibility: true }),
   template: z.object({ id: z.string(), name: z.string() }),
+  /** Shape of its stage; absent in records from before there were two. */
+  stage: z.enum(SHAPES).default('wide'),
   controls: z.array(z.string()),
   credits: z.array(z.object({ what: z.string(), author: z.string(), licence: z.string(), link: z.string() })),
   pictures: LabelPictures.default({ cover: null, square: null, clip: null, shots: [] }),

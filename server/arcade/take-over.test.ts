@@ -1,3 +1,7 @@
+import { today } from '@core/game/doc-versions'
+import { makeSetup } from '@core/game/setup'
+import type { GameDoc } from '@core/game/types'
+import { drawnHashes } from '../../tests/support/drawn'
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -66,19 +70,19 @@ describe.each(DATABASES)('a folder of version 1, taken over by %s', (database) =
     const folder = oldFolder()
     const before = JSON.parse(
       readFileSync(join(folder, 'arcade/files', facts.open.game, '2/game.json'), 'utf8'),
-    ) as unknown
+    ) as GameDoc
     const it = await begin(folder)
     const files = await it.serve.gameFiles(facts.open.game, 2)
-    const { settings, ...played } = JSON.parse(new TextDecoder().decode(files.get('game.json'))) as Record<
-      string,
-      unknown
-    >
-    expect(played).toEqual(before)
+    const played = JSON.parse(new TextDecoder().decode(files.get('game.json'))) as GameDoc
+    expect(played.version).toBe(2)
+    expect(drawnHashes(makeSetup(played))).toEqual(drawnHashes(makeSetup(today(before))))
+    expect(played.credits).toEqual(before.credits)
     // What came after it stands as it was then.
-    expect(settings).toEqual({ 'lives-shown': 'marks', 'points-fly': true })
+    expect(played.parts.choice).toEqual({ 'lives-shown': 'marks' })
+    expect(played.parts.switch).toEqual({ 'points-fly': true })
     expect(new TextDecoder().decode(files.get('index.html'))).toContain('start.js')
     expect(new TextDecoder().decode(files.get('player.js'))).toBe('var PackPostPlayer={play(){}}')
-    const { assets } = before as { assets: Record<string, { file: string }> }
+    const { assets } = before
     for (const { file } of Object.values(assets)) expect(files.has(file), file).toBe(true)
   })
 

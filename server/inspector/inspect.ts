@@ -12,7 +12,7 @@ import { labelFiles } from '@core/parcel/label-files'
 import { ParcelManifest, PARCEL_VERSION } from '@core/parcel/manifest'
 import { unzipSafely } from '@core/parcel/unzip'
 import type { Template } from '@core/template/template'
-import { withSplits } from '@core/template/uses'
+import { fittedTo } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
 import { PARCEL_LIMITS } from './limits'
 import { decodeAudio, decodePicture } from './decode'
@@ -90,12 +90,9 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
   for (const needed of ['index.html', 'game.json', 'player.js']) if (!files.has(needed)) findings.push(differs(needed))
 
   const pack = packOfManifest(manifest)
-  const template = withSplits(shipped.template, pack)
+  const template = fittedTo(shipped.template, pack)
   const doc = buildGameDoc(template, pack)
-  if (
-    findings.length === 0 &&
-    stableJson(JSON.parse(new TextDecoder().decode(files.get('game.json')))) !== stableJson(doc)
-  )
+  if (findings.length === 0 && differsFrom(doc, JSON.parse(new TextDecoder().decode(files.get('game.json')))))
     findings.push(differs('game.json'))
 
   const pictures = labelFiles(pack)
@@ -137,6 +134,13 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
   return { manifest, template, doc, findings, kept: await usable(doc, pack, files) }
 }
 
+/**
+ * Whether a parcel's own game.json says something else than its parts. One of an earlier version is not compared: the
+ * arcade keeps the one it writes itself.
+ */
+const differsFrom = (doc: GameDoc, sent: { version?: unknown } | null): boolean =>
+  sent?.version === doc.version ? stableJson(sent) !== stableJson(doc) : !(Number(sent?.version) < doc.version)
+
 const ICONS = [192, 512]
 
 /** What is kept of a parcel. Its page, its script and its own game.json are not: the arcade writes those itself. */
@@ -173,6 +177,7 @@ export const packOfManifest = (manifest: ParcelManifest): Pack => ({
   id: 'received-parcel',
   template: manifest.template,
   parts: manifest.parts,
+  stage: manifest.stage,
   pixels: manifest.pixels,
   language: manifest.language,
   languages: manifest.languages,

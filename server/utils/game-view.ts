@@ -46,6 +46,7 @@ export async function gameView(game: GameRecord, { maker }: Visitor, games: stri
     ),
     author: label.author,
     template: release.template.name,
+    stage: release.stage,
     controls: release.controls,
     coverAlt: label.coverAlt,
     pictures: release.pictures,

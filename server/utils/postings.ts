@@ -4,7 +4,7 @@ import { linkStep } from '@core/posting/postcode'
 import { PostRequest as PostRequestSchema, type PostingView, type PostRequest } from '@core/posting/protocol'
 import { labelFiles } from '@core/parcel/label-files'
 import { hostedFiles } from '@core/parcel/hosted'
-import { withSplits } from '@core/template/uses'
+import { fittedTo } from '@core/template/uses'
 import { bytesOfMaker, addRelease, isTitleTaken, makeGame, readGame, type ReleaseFile } from '../arcade/games'
 import { inspectApart, type Looked } from '../arcade/inspect-apart'
 import {
@@ -233,13 +233,14 @@ async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow
     const name = hash === null ? undefined : pictures.get(hash)
     return name !== undefined && names.has(name) ? name : null
   }
-  const split = withSplits(template, pack)
+  const split = fittedTo(template, pack)
   const record: ReleaseRecord = {
     release: row.release,
     posting: row.id,
     at: new Date().toISOString(),
     label,
     template: { id: template.id, name: template.name },
+    stage: hosted.doc.stage,
     controls: split.controls,
     players: split.players,
     devices: label.devices ?? split.inputs,

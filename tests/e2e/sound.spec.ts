@@ -22,9 +22,9 @@ async function parcelOf(page: Page): Promise<{ doc: GameDoc; files: Record<strin
   return { files, doc: JSON.parse(new TextDecoder().decode(files['game.json'])) as GameDoc }
 }
 /** What a part really sounds like in a parcel. */
-async function heardIn(page: Page, kind: 'sounds' | 'music', part: string) {
+async function heardIn(page: Page, kind: 'sound' | 'music', part: string) {
   const { doc, files } = await parcelOf(page)
-  const sound = doc[kind][part]!
+  const sound = doc.parts[kind]![part]!
   const asset = doc.assets[sound.asset!]!
   return { sound, asset, samples: await decodeSound(files[asset.file]!, asset.mime as 'audio/ogg') }
 }
@@ -39,7 +39,7 @@ test('a FLAC becomes the catch sound, and the parcel holds it, small, without it
   await demoBench(page)
   await swapByButton(page, 'catch-sound', upload('fog.flac', 'audio/flac', soundFixture('fog.flac')))
   await expect(page.getByTestId('inspector').getByText('fog.flac').first()).toBeVisible()
-  const { asset, samples } = await heardIn(page, 'sounds', 'catch-sound')
+  const { asset, samples } = await heardIn(page, 'sound', 'catch-sound')
   expect(asset.mime).toBe('audio/ogg')
   expect(durationOf(samples)).toBeCloseTo(1, 2)
   expect(measure(samples).peak).toBeCloseTo(0.125, 1)
@@ -73,7 +73,7 @@ test('a late effect is put right by one press of the check, and in the workshop'
   await page.locator('[data-act="cut-head"]').click()
   await expect(page.getByTestId('wave')).toHaveAttribute('data-seconds', /^0\.4[01]/)
   await page.getByTestId('desk-sound').getByRole('button', { name: 'Done' }).click()
-  const { samples } = await heardIn(page, 'sounds', 'catch-sound')
+  const { samples } = await heardIn(page, 'sound', 'catch-sound')
   expect(measure(samples).headS).toBeLessThan(0.02)
 })
 
@@ -104,7 +104,7 @@ test('a quiet sound is brought to the template’s loudness, and back by undo', 
   await page.locator('[data-act="keep-sound"]').click()
   await expect(page.getByText('not kept yet')).toBeHidden()
   await page.getByTestId('desk-sound').getByRole('button', { name: 'Done' }).click()
-  const { samples } = await heardIn(page, 'sounds', 'catch-sound')
+  const { samples } = await heardIn(page, 'sound', 'catch-sound')
   expect(loudnessOf(samples).momentary).toBeGreaterThan(-26)
   expect(measure(samples).peak).toBeLessThan(0.9)
 })

@@ -11,7 +11,7 @@ import { newPack, Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/pack/take-in'
 import { encodeWav } from '../../core/sound/wav'
 import { Template } from '../../core/template/template'
-import { withSplits } from '../../core/template/uses'
+import { fittedTo } from '../../core/template/uses'
 import type { Widths } from '../../core/wording/fit'
 import { encoders } from './sounds'
 import { decodeAudio, decodePicture } from '../../server/inspector/decode'
@@ -60,7 +60,7 @@ export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = 
       return found === null ? null : how(found)
     }
   return {
-    template: withSplits(pack.template.id === 'updraft' ? updraft : windfall, pack),
+    template: fittedTo(pack.template.id === 'updraft' ? updraft : windfall, pack),
     pack,
     widths,
     bytes,

@@ -64,6 +64,7 @@ export async function seedGame(
       privacy: { ...empty.privacy, ...game.privacy },
     },
     ...{
+      stage: 'wide',
       controls: ['Arrow keys'],
       credits: [],
       players: 'One player',

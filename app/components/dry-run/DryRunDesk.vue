@@ -215,8 +215,8 @@ const curveChart = computed(() => {
 })
 
 /** Where games end, over a picture of the play. */
-const COLUMNS = 64
-const ROWS = 40
+/** Cells of the map a world unit has. */
+const PER_UNIT = 4
 const heat = useTemplateRef<HTMLCanvasElement>('heat')
 let ground: { doc: unknown; picture: ImageBitmap } | null = null
 async function drawHeat(): Promise<void> {
@@ -235,16 +235,17 @@ async function drawHeat(): Promise<void> {
   ink.fillStyle = '#171b26'
   ink.globalAlpha = 0.55
   ink.fillRect(0, 0, to.width, to.height)
-  const cells = heatOf(ofSkill.value, COLUMNS, ROWS)
+  const [columns, rows] = [setup.stage.width * PER_UNIT, setup.stage.height * PER_UNIT]
+  const cells = heatOf(ofSkill.value, setup.stage, columns, rows)
   let most = 0
   for (const cell of cells) most = Math.max(most, cell)
   if (most === 0) return
   ink.fillStyle = '#ff7a4d'
-  const [w, h] = [to.width / COLUMNS, to.height / ROWS]
+  const [w, h] = [to.width / columns, to.height / rows]
   cells.forEach((cell, i) => {
     if (cell === 0) return
     ink.globalAlpha = Math.min(1, 0.25 + 0.75 * (cell / most))
-    ink.fillRect((i % COLUMNS) * w, Math.floor(i / COLUMNS) * h, Math.ceil(w), Math.ceil(h))
+    ink.fillRect((i % columns) * w, Math.floor(i / columns) * h, Math.ceil(w), Math.ceil(h))
   })
 }
 watch([() => dry.games, skill, heat], () => void drawHeat(), { flush: 'post', immediate: true })
@@ -364,8 +365,8 @@ async function setTo(value: number): Promise<void> {
         </figcaption>
         <canvas
           ref="heat"
-          width="320"
-          height="200"
+          :width="20 * (bench.setup?.stage.width ?? 0)"
+          :height="20 * (bench.setup?.stage.height ?? 0)"
           class="heat"
           role="img"
           :aria-label="`Where games of ${skillName} players are lost`"
@@ -437,7 +438,8 @@ figcaption .soft {
   margin-top: 6px;
 }
 .heat {
-  width: 100%;
+  max-width: 100%;
+  max-height: 240px;
   display: block;
 }
 .causes,

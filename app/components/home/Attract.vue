@@ -38,7 +38,7 @@ onMounted(async () => {
   beginPlay(state, setup)
   const draw = () => {
     drawGame(state, setup, list)
-    paint(list, setup, { ink, view: fitView(at.width, at.height), images: assets.bitmaps(), ...letters })
+    paint(list, setup, { ink, view: fitView(at.width, at.height, setup.stage), images: assets.bitmaps(), ...letters })
   }
   const step = () => stepGame(state, autoplayInput(auto, state, setup), setup)
   for (let i = 0; i < 240; i++) step()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { openingOf } from '@core/template/uses'
 import { nextAct } from '@core/posting/next-act'
 import { titleOf } from '@core/parcel/game-doc'
 import type { Template } from '@core/template/template'
@@ -27,8 +28,8 @@ const next = computed(() =>
 )
 const cover = computed(() => {
   if (pack.value.label.cover !== null) return { asset: pack.value.label.cover, crisp: false }
-  const start = pack.value.parts['start-picture'] ?? template.parts.find((spec) => spec.id === 'start-picture')?.content
-  return start?.kind === 'picture' ? { asset: start.asset, crisp: start.crisp } : null
+  const start = openingOf(pack.value, template)
+  return start === null ? null : { asset: start.asset, crisp: start.crisp }
 })
 </script>
 

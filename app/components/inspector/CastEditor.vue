@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CastContent, CastEntry } from '@core/kinds/cast'
+import { hasMeaning, meaning, type Meaning } from '@core/kinds/field'
 import { doubledEntry, movedEntry, withoutEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'
@@ -11,8 +12,18 @@ const { spec, cast } = defineProps<{ spec: PartSpec; cast: CastContent }>()
 const bench = useBench()
 const swap = useSwap()
 const over = ref('')
-const total = computed(() => cast.entries.reduce((sum, entry) => sum + entry.often, 0))
-const share = (entry: CastEntry) => (total.value === 0 ? 0 : Math.round((entry.often / total.value) * 100))
+const fields = computed(() => spec.fields ?? [])
+const total = computed(() => cast.entries.reduce((sum, entry) => sum + meaning(fields.value, entry, 'share'), 0))
+/** What an entry does in a few words: `10 points, 60 %`. */
+function factsOf(entry: CastEntry): string {
+  const of = (means: Meaning) => meaning(fields.value, entry, means)
+  const does = hasMeaning(fields.value, 'harm') ? `costs ${of('harm')}` : `${of('score')} points`
+  const share = total.value === 0 ? 0 : Math.round((of('share') / total.value) * 100)
+  return [
+    ...(hasMeaning(fields.value, 'harm') || hasMeaning(fields.value, 'score') ? [does] : []),
+    ...(hasMeaning(fields.value, 'share') ? [`${share} %`] : []),
+  ].join(', ')
+}
 
 function move(entry: CastEntry, by: number): void {
   const at = cast.entries.findIndex((one) => one.id === entry.id)
@@ -43,9 +54,7 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
         <span class="drawing checker"><BitsFrameView :sprite="entry.sprite" playing /></span>
         <span class="words">
           <b>{{ entry.name }}</b>
-          <span class="soft"
-            >{{ spec.role === 'bad' ? `costs ${entry.harm}` : `${entry.points} points` }}, {{ share(entry) }} %</span
-          >
+          <span class="soft">{{ factsOf(entry) }}</span>
         </span>
       </button>
       <span class="tools">

@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import type { CastContent, CastEntry } from '@core/kinds/cast'
+import { fieldValue, type FieldSpec } from '@core/kinds/field'
 import { changedEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
 import { useBench } from '~/stores/bench'
 
 const { spec, cast, entry } = defineProps<{ spec: PartSpec; cast: CastContent; entry: CastEntry }>()
 const bench = useBench()
+
+/** Ranges with at most so many steps are slid through, others are typed. */
+const MOST_SLID = 40
+const slid = (field: FieldSpec): boolean => field.type === 'number' && (field.max - field.min) / field.step <= MOST_SLID
 
 function set(name: string, change: Partial<Omit<CastEntry, 'id'>>, mark = ''): void {
   void bench.act(
@@ -14,10 +19,13 @@ function set(name: string, change: Partial<Omit<CastEntry, 'id'>>, mark = ''): v
     { mark: mark === '' ? '' : `${mark}:${spec.id}:${entry.id}` },
   )
 }
-function number(raw: string, low: number, high: number, does: (value: number) => void): void {
-  const value = Math.round(Number(raw))
-  if (raw.trim() !== '' && Number.isFinite(value)) does(Math.max(low, Math.min(high, value)))
+const setField = (field: FieldSpec, value: unknown): void => set(field.name, { [field.id]: value }, field.id)
+function typed(field: FieldSpec & { type: 'number' }, raw: string): void {
+  const value = Math.round(Number(raw) / field.step) * field.step
+  if (raw.trim() !== '' && Number.isFinite(value)) setField(field, fieldValue(field, value))
 }
+const valueOf = (field: FieldSpec) => fieldValue(field, entry[field.id])
+const numberOf = (field: FieldSpec): number => Number(valueOf(field))
 </script>
 
 <template>
@@ -29,34 +37,47 @@ function number(raw: string, low: number, high: number, does: (value: number) =>
       @update:model-value="set('Name', { name: $event }, 'name')"
       @blur="bench.seal()"
     />
-    <div class="two">
-      <v-text-field
-        :model-value="entry.points"
-        type="number"
-        label="Points"
-        @update:model-value="number(String($event), -9999, 9999, (points) => set('Points', { points }, 'points'))"
+    <template v-for="field in spec.fields ?? []" :key="field.id">
+      <InspectorSliderRow
+        v-if="field.type === 'number' && slid(field)"
+        :name="field.name"
+        :label="field.effect || field.name"
+        :value="numberOf(field)"
+        :min="field.min"
+        :max="field.max"
+        :step="field.step"
+        :shown="`${numberOf(field)} ${field.unit}`.trim()"
+        @set="setField(field, $event)"
+        @end="bench.seal()"
       />
       <v-text-field
-        v-if="spec.role === 'bad'"
-        :model-value="entry.harm"
+        v-else-if="field.type === 'number'"
+        :model-value="numberOf(field)"
         type="number"
-        min="0"
-        max="99"
-        label="Lives it costs"
-        @update:model-value="number(String($event), 0, 99, (harm) => set('Harm', { harm }, 'harm'))"
+        :min="field.min"
+        :max="field.max"
+        :label="field.unit === '' ? field.name : `${field.name} (${field.unit})`"
+        @update:model-value="typed(field, String($event))"
+        @blur="bench.seal()"
       />
-    </div>
-    <InspectorSliderRow
-      name="How often"
-      label="How often it falls"
-      :value="entry.often"
-      :min="0"
-      :max="10"
-      :step="1"
-      :shown="`${entry.often}`"
-      @set="set('How often', { often: $event }, 'often')"
-      @end="bench.seal()"
-    />
+      <v-select
+        v-else-if="field.type === 'choice'"
+        :model-value="valueOf(field)"
+        :items="field.options"
+        item-title="name"
+        item-value="id"
+        :label="field.name"
+        @update:model-value="setField(field, $event)"
+      />
+      <v-text-field
+        v-else
+        :model-value="valueOf(field)"
+        :maxlength="field.most"
+        :label="field.name"
+        @update:model-value="setField(field, $event)"
+        @blur="bench.seal()"
+      />
+    </template>
   </div>
 </template>
 
@@ -64,9 +85,5 @@ function number(raw: string, low: number, high: number, does: (value: number) =>
 .entry {
   display: grid;
   gap: 10px;
-}
-.two {
-  display: flex;
-  gap: 8px;
 }
 </style>

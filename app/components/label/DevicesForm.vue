@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { StageShape } from '@core/game/stage'
 import { DEVICE_NAMES, DEVICES, type Device } from '@core/label/label'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -7,10 +8,9 @@ import { useBench } from '~/stores/bench'
 const bench = useBench()
 const template = computed(() => bench.template!)
 const claimed = computed(() => bench.pack!.label.devices ?? template.value.inputs)
-const HELD = {
-  landscape: 'A phone is best held sideways.',
-  portrait: 'A phone is best held upright.',
-  either: 'A phone may be held either way.',
+const HELD: Record<StageShape, string> = {
+  wide: 'A phone is best held sideways.',
+  tall: 'A phone is best held upright.',
 }
 const languages = computed(() => [bench.pack!.language, ...bench.pack!.languages].map((one) => one.name))
 
@@ -36,7 +36,7 @@ function toggle(device: Device): void {
       >
     </div>
     <p>{{ template.controls.join(' · ') }}</p>
-    <p class="soft">{{ HELD[template.held] }} {{ template.players }}. {{ languages.join(', ') }}.</p>
+    <p class="soft">{{ HELD[bench.pack!.stage] }} {{ template.players }}. {{ languages.join(', ') }}.</p>
   </div>
 </template>
 

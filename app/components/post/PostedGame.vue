@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { openingOf } from '@core/template/uses'
 import type { Pack } from '@core/pack/pack'
 import { changesSince } from '@core/posting/changes'
 import { medianSeconds } from '@core/posting/figures'
@@ -34,8 +35,8 @@ const link = computed(() =>
 const cover = computed(() => {
   const { cover: own } = row.pack.label
   if (own !== null) return { asset: own, crisp: false }
-  const start = row.pack.parts['start-picture'] ?? template?.parts.find((one) => one.id === 'start-picture')?.content
-  return start?.kind === 'picture' ? { asset: start.asset, crisp: start.crisp } : null
+  const start = template === undefined ? null : openingOf(row.pack, template)
+  return start === null ? null : { asset: start.asset, crisp: start.crisp }
 })
 const next = computed(() => {
   if (template === undefined) return null

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { backdropOf } from '@core/game/setup'
 import { frameAt } from '@core/game/clips'
 import { nudged } from '@core/art/place'
 import { isSimple } from '@core/art/shapes'
@@ -126,7 +127,7 @@ function paint(now: number): void {
 
 /** The game's own backdrop behind the drawing, where it matters how the two go together. */
 function ground(ink: CanvasRenderingContext2D, width: number, height: number): void {
-  const asset = bench.setup?.doc.pictures['backdrop']?.asset
+  const asset = backdropOf(bench.setup)?.asset
   const image = asset === undefined ? undefined : assets.bitmaps().get(asset)
   if (image === undefined) return
   const scale = Math.max(width / image.width, height / image.height)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ratioOf, STAGES } from '@core/game/stage'
 import type { DrawItem } from '@core/game/draw-list'
 import { actorOf, boundsOf } from '@core/game/pick'
 import { shapeAt } from '@core/game/setup'
@@ -19,6 +20,7 @@ const {
   shapes = false,
   picking = false,
 } = defineProps<{ phone?: boolean; shapes?: boolean; picking?: boolean }>()
+const shape = computed(() => bench.pack?.stage ?? 'wide')
 const emit = defineEmits<{ ready: [stage: Stage]; picked: [] }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const bench = useBench()
@@ -105,7 +107,10 @@ function outlineOf(item: DrawItem): Outline | null {
   if (at === null || spec === undefined || box === undefined) return null
   const place = at.place()
   const k = 1 / at.ratio()
-  const entry = at.setup().doc.casts[item.part]?.find((one) => one.id === item.entry)
+  const entry = at
+    .setup()
+    .find('cast', item.part)
+    ?.find((one) => one.id === item.entry)
   return {
     part: item.part,
     entry: item.entry,
@@ -224,7 +229,12 @@ const label = computed(
 </script>
 
 <template>
-  <div :class="['stage', { phone, picking }]" data-testid="stage" :data-screen="stage?.view.screen">
+  <div
+    :class="['stage', { phone, picking }]"
+    :style="{ '--ratio': ratioOf(shape), '--wide': STAGES[shape].width / STAGES[shape].height }"
+    data-testid="stage"
+    :data-screen="stage?.view.screen"
+  >
     <canvas
       ref="canvas"
       tabindex="0"
@@ -261,7 +271,7 @@ const label = computed(
 .stage {
   position: relative;
   width: 100%;
-  aspect-ratio: 16 / 10;
+  aspect-ratio: var(--ratio);
   background: #171b26;
   box-shadow:
     0 0 0 6px var(--sheet),

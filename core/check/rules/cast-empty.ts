@@ -1,3 +1,5 @@
+import type { CastEntry } from '../../kinds/cast'
+import { hasMeaning, meaning } from '../../kinds/field'
 import { contentOf } from '../../pack/pack'
 import { ownParts, type Rule } from '../rule'
 
@@ -10,8 +12,9 @@ export const castEmpty: Rule = {
   reads: (ctx, { part }) => contentOf(ctx.pack, ctx.template, part!),
   async run(ctx, { part }) {
     const content = ctx.pack.parts[part!]
-    if (content?.kind !== 'cast' || content.entries.some((entry) => entry.often > 0)) return []
-    const name = ctx.template.parts.find((spec) => spec.id === part)?.name ?? ''
+    const { name, fields = [] } = ctx.template.parts.find((spec) => spec.id === part)!
+    const comes = (entry: CastEntry) => !hasMeaning(fields, 'share') || meaning(fields, entry, 'share') > 0
+    if (content?.kind !== 'cast' || content.entries.some(comes)) return []
     return [{ facts: { name, entries: content.entries.length }, evidence: { kind: 'figure', text: 'nobody' } }]
   },
 }

@@ -1,4 +1,5 @@
 import { contentOf } from '../../pack/pack'
+import { hasMeaning, meaning } from '../../kinds/field'
 import { firstAsset, firstBox, type Rule } from '../rule'
 
 /** A good thing worth nothing, or a bad thing that does no harm: players learn to ignore it. */
@@ -12,13 +13,16 @@ export const castIdle: Rule = {
   async run(ctx, { part }) {
     const spec = ctx.template.parts.find((one) => one.id === part)!
     const cast = contentOf(ctx.pack, ctx.template, spec.id)
-    if (cast?.kind !== 'cast') return []
+    const { role, fields = [] } = spec
+    if (cast?.kind !== 'cast' || role === undefined) return []
     return cast.entries
-      .filter(
-        (entry) => entry.often > 0 && (spec.role === 'good' ? entry.points <= 0 : entry.harm <= 0 && entry.points >= 0),
-      )
+      .filter((entry) => {
+        if (hasMeaning(fields, 'share') && meaning(fields, entry, 'share') <= 0) return false
+        const score = meaning(fields, entry, 'score')
+        return role === 'good' ? score <= 0 : meaning(fields, entry, 'harm') <= 0 && score >= 0
+      })
       .map((entry) => ({
-        facts: { name: entry.name, role: spec.role ?? 'good' },
+        facts: { name: entry.name, role },
         subject: { part: spec.id, entry: entry.id },
         evidence: {
           kind: 'picture' as const,

@@ -1,4 +1,5 @@
 import { gamesOf, playAll, SKILLS, type DryGame } from '../../dry-run/batch'
+import { feltOf } from '../../dry-run/felt'
 import { rulesFor } from '../../game/registry'
 import { makeSetup, type Setup } from '../../game/setup'
 import { buildGameDoc } from '../../parcel/game-doc'
@@ -10,19 +11,6 @@ const GAMES = 8
 
 const setupOf = (ctx: CheckContext): Setup => makeSetup(buildGameDoc(ctx.template, ctx.pack))
 
-/** What a simulated game depends on: numbers and shapes, no pictures, no words. */
-function playable({ doc, sprites, casts }: Setup): unknown {
-  return [
-    doc.template.id,
-    doc.dials,
-    Object.entries(sprites).map(([id, actor]) => [id, actor.width, actor.height, actor.shape, actor.shapes]),
-    Object.entries(casts).map(([id, actors]) => [
-      id,
-      actors.map(({ points, harm, often, width, height, shape }) => [points, harm, often, width, height, shape]),
-    ]),
-  ]
-}
-
 const median = (games: readonly DryGame[]): number =>
   games.map((game) => game.seconds).sort((a, b) => a - b)[Math.floor(games.length / 2)] ?? 0
 
@@ -32,7 +20,7 @@ export const dryRun: Rule = {
   severity: 'should',
   about: 'In a dry run nobody wins, everybody wins, or games are over too soon or too late.',
   subjects: (ctx) => [{ part: rulesFor(ctx.template.id).facts(setupOf(ctx)).dial }],
-  reads: (ctx) => playable(setupOf(ctx)),
+  reads: (ctx) => feltOf(buildGameDoc(ctx.template, ctx.pack)),
   async run(ctx) {
     const setup = setupOf(ctx)
     const facts = rulesFor(ctx.template.id).facts(setup)

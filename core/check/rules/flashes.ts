@@ -1,13 +1,13 @@
 import { meanLuminance } from '../../art/contrast'
 import { crop, type Pixels } from '../../art/pixels'
-import { STAGE } from '../../game/types'
+import { LONG_SIDE, SHORT_SIDE } from '../../game/stage'
 import type { Clip } from '../../kinds/sprite'
 import type { Command } from '../../pack/commands'
 import type { Subject } from '../finding'
 import { ownParts, ownSprites, replaceSprite, spriteAt, type CheckContext, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
-const AREA = STAGE.width * STAGE.height
+const AREA = LONG_SIDE * SHORT_SIDE
 
 /** Moving pictures large enough to count, each with its clips and the file they lie in. */
 function looked(ctx: CheckContext): { subject: Subject; name: string; clips: Clip[] }[] {

@@ -1,11 +1,12 @@
 import { standOut } from '../../art/contrast'
 import { inCanvas } from '../../art/place'
 import { contentOf } from '../../pack/pack'
+import { partWith } from '../../template/template'
 import { firstFrame, type CheckContext } from '../rule'
 import { spriteRule } from '../sprite-rule'
 
 const ground = (ctx: CheckContext) => {
-  const content = contentOf(ctx.pack, ctx.template, 'backdrop')
+  const content = contentOf(ctx.pack, ctx.template, partWith(ctx.template, 'backdrop')?.id ?? '')
   return content?.kind === 'picture' ? content : null
 }
 

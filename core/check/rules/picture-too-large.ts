@@ -1,7 +1,7 @@
 import { looksLikePixelArt } from '../../art/pixels'
 import { replaceAsset } from '../../art/rework'
 import { shrinkArea, shrinkNearest } from '../../art/resize'
-import { STAGE } from '../../game/types'
+import { STAGES } from '../../game/stage'
 import type { Command } from '../../pack/commands'
 import { smallerPicture } from '../new-picture'
 import { firstFrame, ownParts, ownSprites, replaceSprite, spriteAt, type CheckContext, type Rule } from '../rule'
@@ -38,8 +38,9 @@ function shownSize(ctx: CheckContext, subject: Subject): Shown | null {
   if (content?.kind !== 'picture' || spec === undefined) return null
   const facts = ctx.pack.assets[content.asset]
   if (facts === undefined) return null
-  const shown = STAGE.height * LIMITS.pixelsPerUnit
-  const factor = Math.min(facts.height / shown, facts.width / (STAGE.width * LIMITS.pixelsPerUnit))
+  const stage = STAGES[ctx.pack.stage]
+  const shown = stage.height * LIMITS.pixelsPerUnit
+  const factor = Math.min(facts.height / shown, facts.width / (stage.width * LIMITS.pixelsPerUnit))
   return { name: spec.name, asset: content.asset, height: facts.height, shown, factor, most: LIMITS.oversizeBackdrop }
 }
 

@@ -1,7 +1,8 @@
 import { crop } from '../../art/pixels'
-import { screenOf } from '../../game/screens'
-import { STAGE } from '../../game/types'
+import { SCREEN_PLANS, screenOf } from '../../game/screens'
+import { STAGES } from '../../game/stage'
 import { contentOf } from '../../pack/pack'
+import { partWith } from '../../template/template'
 import { LEAST_CONTRAST, textContrast } from '../../wording/contrast'
 import { ownParts, type CheckContext, type Rule } from '../rule'
 
@@ -10,8 +11,10 @@ const LARGE = 0.7
 
 /** The picture behind a text: the backdrop in play and after it, else the start picture. */
 function behind(ctx: CheckContext, part: string) {
-  const screen = screenOf(part)
-  const name = screen === null || ['play', 'pause', 'won', 'lost'].includes(screen) ? 'backdrop' : 'start-picture'
+  const opening = partWith(ctx.template, 'opening')?.id ?? ''
+  const screen = screenOf(part, opening)
+  const inPlay = screen === null || SCREEN_PLANS[screen].behind !== 'opening'
+  const name = inPlay ? (partWith(ctx.template, 'backdrop')?.id ?? opening) : opening
   const content = contentOf(ctx.pack, ctx.template, name)
   return content?.kind === 'picture' ? content.asset : null
 }
@@ -36,9 +39,10 @@ export const wordsFaint: Rule = {
     const { x, y, w, h, size } = spec.box!
     const line = (content.style.outline ?? 0) > 0 ? (content.style.outlineColour ?? null) : null
     // The picture covers the stage; its middle is what is seen of it.
-    const scale = Math.min(pixels.width / STAGE.width, pixels.height / STAGE.height)
-    const left = (pixels.width - STAGE.width * scale) / 2 + Math.max(0, x) * scale
-    const top = (pixels.height - STAGE.height * scale) / 2 + Math.max(0, y) * scale
+    const stage = STAGES[ctx.pack.stage]
+    const scale = Math.min(pixels.width / stage.width, pixels.height / stage.height)
+    const left = (pixels.width - stage.width * scale) / 2 + Math.max(0, x) * scale
+    const top = (pixels.height - stage.height * scale) / 2 + Math.max(0, y) * scale
     const area = crop(pixels, {
       x: Math.floor(left),
       y: Math.floor(top),

@@ -1,7 +1,7 @@
 import { random } from '../random'
 import type { SimulatedMind, SimulatedPlayer } from '../rules'
-import { GROUND_Y, HERO_X, type Updraft } from '../rules/updraft'
-import type { Setup } from '../setup'
+import { updraftPlan, type Updraft } from '../rules/updraft'
+import { dial, type Setup } from '../setup'
 import { BITS, type Input } from '../types'
 
 /**
@@ -9,7 +9,7 @@ import { BITS, type Input } from '../types'
  * sinks under that, late and unevenly. It never reads the generator or gates that are not on the stage yet.
  */
 function make(skill: number, seed: number): SimulatedMind {
-  return { rng: seed >>> 0, skill: Math.max(0, Math.min(1, skill)), wait: 30, aim: GROUND_Y / 2, memory: 0 }
+  return { rng: seed >>> 0, skill: Math.max(0, Math.min(1, skill)), wait: 30, aim: 0, memory: 0 }
 }
 
 function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input): void {
@@ -19,20 +19,20 @@ function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input):
   into.bits = 0
   mind.memory = Math.max(0, mind.memory - 1)
   if (--mind.wait > 0) return
-  const gap = setup.dials['gap-height'] ?? 3
-  let aim = GROUND_Y / 2
+  const plan = updraftPlan(setup)
+  const gap = dial(setup, 'gap-height')
+  let aim = plan.groundY / 2
   let nearest = Infinity
-  const width = setup.sprites['gate']?.width ?? 1
+  const width = plan.widest
   for (let i = 0; i < state.gates.length; i++) {
     const gate = state.gates[i]!
-    const away = gate.x - HERO_X
+    const away = gate.x - plan.heroX
     if (!gate.live || away < -width * 0.7 || away >= nearest) continue
     nearest = away
     aim = (gate.top + gate.bottom) / 2
   }
   // How far it drops between two looks, and how high one press carries it: what a player has in the fingers.
-  const lift = (setup.dials['lift'] ?? 6) / 60
-  const weight = (setup.dials['weight'] ?? 14) / 3600
+  const { lift, weight } = plan
   const rise = (lift * lift) / (2 * Math.max(weight, 0.0001))
   const error = (random(mind) + random(mind) - 1) * gap * (0.75 - 0.68 * mind.skill)
   const press = aim + Math.min(gap * 0.3, rise * 0.45) + error

@@ -1,15 +1,15 @@
 import { random } from '../random'
 import type { SimulatedMind, SimulatedPlayer } from '../rules'
-import { actorOfThing, CAPACITY, GROUND_Y, windfallPlan, type Windfall, type WindfallPlan } from '../rules/windfall'
-import type { Setup } from '../setup'
-import { STAGE, type Input } from '../types'
+import { actorOfThing, CAPACITY, windfallPlan, type Windfall, type WindfallPlan } from '../rules/windfall'
+import { numberOf, type Setup } from '../setup'
+import type { Input } from '../types'
 
 /**
  * Plays windfall as a person does: looks, takes a while to react, aims a little beside the mark. It reads what is
  * on the stage (where things are, whether they are good or bad) and never the generator or what falls next.
  */
 function make(skill: number, seed: number): SimulatedMind {
-  return { rng: seed >>> 0, skill: Math.max(0, Math.min(1, skill)), wait: 0, aim: STAGE.width / 2, memory: 0 }
+  return { rng: seed >>> 0, skill: Math.max(0, Math.min(1, skill)), wait: 0, aim: 0, memory: 0 }
 }
 
 /** What is seen in one look: good things that can be reached in time, and bad ones about to land. Used again and again. */
@@ -31,12 +31,12 @@ function look(state: Windfall, plan: WindfallPlan): void {
     if (!thing.live || thing.y < 0) continue
     const actor = actorOfThing(plan, thing)
     if (actor === undefined) continue
-    const seconds = (GROUND_Y - 1 - thing.y) / (thing.vy * 60)
+    const seconds = (plan.groundY - 1 - thing.y) / (thing.vy * 60)
     if (seconds < -0.2) continue
     if (actor.cast === 'good') {
       if (Math.abs(thing.x - state.hero.x) > speed * Math.max(0, seconds) + 0.6) continue
       seen.goodX[seen.goods] = thing.x
-      seen.points[seen.goods] = actor.points
+      seen.points[seen.goods] = numberOf(actor, 'points')
       seen.later[seen.goods++] = 10 + seconds * 8
     } else if (seconds < 0.9) seen.badX[seen.bads++] = thing.x
   }
@@ -76,7 +76,7 @@ function decide(mind: SimulatedMind, state: Windfall, setup: Setup, into: Input)
       const good = thing.cast === 'good'
       // Beside a good thing is no better place than under it.
       for (let k = good ? 0 : -1; k <= (good ? 0 : 1); k++) {
-        const x = Math.max(0.9, Math.min(STAGE.width - 0.9, thing.x + k * 1.7))
+        const x = Math.max(0.9, Math.min(plan.width - 0.9, thing.x + k * 1.7))
         const w = worth(from, x, caution)
         if (w > bestWorth) {
           bestWorth = w

@@ -4,9 +4,9 @@ import { drawLives } from '../lives'
 import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
 import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
-import { dial, partIn, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
+import { dial, numberOf, partIn, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
 import { makeShape, touches, type Shape } from '../shapes'
-import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
+import { BITS, STEPS_PER_SECOND, type Input } from '../types'
 
 /** One button keeps a flyer up; gaps to pass. */
 export interface Updraft extends PlayState {
@@ -36,15 +36,17 @@ export interface Gate {
   age: number
 }
 
-export const HERO_X = 4
-export const GROUND_Y = 9
+/** World units between the ground and the stage's lower edge. */
+const UNDER_GROUND = 1
 const CAPACITY = 8
 const POPS = 4
 const HURT_STEPS = 80
-const READY_Y = 4.4
 /** Of a column at least this much shows, so that the gap's edge is always seen. */
 const LEAST_COLUMN = 0.6
 const PRIZES = 'prizes'
+
+/** Where it hovers until the first press: a little above the middle. */
+const readyY = (setup: Setup): number => setup.stage.height / 2 - 0.6
 
 function start(setup: Setup, seed: number): Updraft {
   return {
@@ -54,7 +56,7 @@ function start(setup: Setup, seed: number): Updraft {
     outcome: 'playing',
     events: makeEvents(),
     lives: dial(setup, 'lives'),
-    hero: { y: READY_Y, vy: 0, clip: 'fall', clipStep: 0, hurt: 0 },
+    hero: { y: readyY(setup), vy: 0, clip: 'fall', clipStep: 0, hurt: 0 },
     ready: true,
     // The press that began the game is not meant for the flyer.
     held: true,
@@ -70,7 +72,7 @@ function start(setup: Setup, seed: number): Updraft {
     pops: makePops(POPS),
     scroll: 0,
     next: 0,
-    last: READY_Y,
+    last: readyY(setup),
   }
 }
 
@@ -84,6 +86,9 @@ interface Body {
 
 /** What a step needs of the content, looked up once. Speeds in world units a step. */
 export interface UpdraftPlan {
+  width: number
+  groundY: number
+  heroX: number
   lift: number
   weight: number
   pace: number
@@ -104,7 +109,7 @@ export interface UpdraftPlan {
   prizesById: Map<string, CastActor>
 }
 
-function bodyOf(actor: Actor): Body {
+function bodyOf(actor: Actor, long: number): Body {
   const { left, right, bottom, points } = actor.shape
   const box = (top: number, under: number) =>
     makeShape([
@@ -115,8 +120,8 @@ function bodyOf(actor: Actor): Body {
     ])
   return {
     cap: actor.shape,
-    down: box(bottom, bottom + STAGE.height * 2),
-    up: box(-bottom - STAGE.height * 2, -bottom),
+    down: box(bottom, bottom + long),
+    up: box(-bottom - long, -bottom),
     flipped: makeShape(points.map((p) => ({ x: p.x, y: -p.y }))),
   }
 }
@@ -125,28 +130,32 @@ function makePlan(setup: Setup): UpdraftPlan {
   const column = (use: 'top' | 'bottom'): Actor => setup.sprites[partIn(setup, 'gate', use)]!
   const prizes = setup.casts[PRIZES] ?? []
   const hero = setup.sprites['hero']!
+  const groundY = setup.stage.height - UNDER_GROUND
   return {
+    width: setup.stage.width,
+    groundY,
+    heroX: setup.stage.width / 4,
     lift: dial(setup, 'lift') / STEPS_PER_SECOND,
     weight: dial(setup, 'weight') / (STEPS_PER_SECOND * STEPS_PER_SECOND),
     pace: dial(setup, 'pace'),
     speedUp: dial(setup, 'speed-up') / 100,
     spacing: dial(setup, 'spacing'),
-    gap: Math.min(dial(setup, 'gap-height'), GROUND_Y - LEAST_COLUMN * 2),
+    gap: Math.min(dial(setup, 'gap-height'), groundY - LEAST_COLUMN * 2),
     sway: dial(setup, 'sway'),
     prizeShare: dial(setup, 'prize-share') / 100,
     gapPoints: dial(setup, 'gap-points'),
     goal: dial(setup, 'goal'),
     half: hero.height / 2,
     hero,
-    top: bodyOf(column('top')),
-    bottom: bodyOf(column('bottom')),
+    top: bodyOf(column('top'), setup.stage.height * 2),
+    bottom: bodyOf(column('bottom'), setup.stage.height * 2),
     widest: Math.max(column('top').width, column('bottom').width),
     prizes,
-    prizesOften: prizes.map((actor) => actor.often),
+    prizesOften: prizes.map((actor) => numberOf(actor, 'often')),
     prizesById: new Map(prizes.map((actor) => [actor.id, actor])),
   }
 }
-const planOf = (setup: Setup): UpdraftPlan => planned(setup, makePlan)
+export const updraftPlan = (setup: Setup): UpdraftPlan => planned(setup, makePlan)
 
 function setClip(state: Updraft, clip: string): void {
   if (state.hero.clip === clip) return
@@ -175,7 +184,7 @@ function fly(state: Updraft, input: Input, plan: UpdraftPlan): void {
     hero.vy = Math.max(0, hero.vy)
   }
   if (hero.hurt < HURT_STEPS - 24) setClip(state, hero.vy < 0 ? 'rise' : 'fall')
-  const ground = GROUND_Y - half * 0.6
+  const ground = plan.groundY - half * 0.6
   if (hero.y > ground) {
     hero.y = ground
     // Bounced off the ground, so that a life is one mistake and not a row of them.
@@ -197,7 +206,7 @@ function raise(state: Updraft, plan: UpdraftPlan): void {
   state.next = state.scroll + plan.spacing
   const { gap, sway, prizes } = plan
   const low = LEAST_COLUMN + gap / 2
-  const high = GROUND_Y - LEAST_COLUMN - gap / 2
+  const high = plan.groundY - LEAST_COLUMN - gap / 2
   const from = Math.max(low, state.last - sway)
   const to = Math.min(high, state.last + sway)
   const middle = from + random(state) * Math.max(0, to - from)
@@ -207,7 +216,7 @@ function raise(state: Updraft, plan: UpdraftPlan): void {
     const gate = state.gates[i]!
     if (gate.live) continue
     gate.live = true
-    gate.x = STAGE.width + plan.widest / 2
+    gate.x = plan.width + plan.widest / 2
     gate.top = middle - gap / 2
     gate.bottom = middle + gap / 2
     gate.passed = false
@@ -236,7 +245,7 @@ function moveGates(state: Updraft, plan: UpdraftPlan): void {
     if (!gate.live) continue
     gate.x -= by
     gate.age++
-    const dx = gate.x - HERO_X
+    const dx = gate.x - plan.heroX
     if (state.hero.hurt === 0) {
       if (bumps(hero, top, dx, gate.top - state.hero.y, true)) hurt(state)
       else if (bumps(hero, bottom, dx, gate.bottom - state.hero.y, false)) hurt(state)
@@ -247,8 +256,9 @@ function moveGates(state: Updraft, plan: UpdraftPlan): void {
       if (prize === undefined) gate.prize = ''
       else if (touches(hero, shapeAt(prize, 'shown', gate.age), dx, (gate.top + gate.bottom) / 2 - state.hero.y)) {
         gate.prize = ''
-        state.score += prize.points
-        pop(state.pops, HERO_X, (gate.top + gate.bottom) / 2, prize.points)
+        const points = numberOf(prize, 'points')
+        state.score += points
+        pop(state.pops, plan.heroX, (gate.top + gate.bottom) / 2, points)
         state.events.push('prize-sound')
       }
     }
@@ -275,7 +285,7 @@ function judge(state: Updraft, plan: UpdraftPlan): void {
 function step(state: Updraft, input: Input, setup: Setup): void {
   clearEvents(state.events)
   if (state.outcome !== 'playing') return
-  const plan = planOf(setup)
+  const plan = updraftPlan(setup)
   state.step++
   fly(state, input, plan)
   if (!state.ready) raise(state, plan)
@@ -286,21 +296,24 @@ function step(state: Updraft, input: Input, setup: Setup): void {
 
 /** What took the last life: the ground, or the obstacle it flew into. */
 function ending(state: Updraft, setup: Setup): Ending {
-  const at = { x: HERO_X, y: state.hero.y }
+  const { heroX, groundY, half } = updraftPlan(setup)
+  const at = { x: heroX, y: state.hero.y }
   if (state.outcome === 'won') return { cause: 'the goal', ...at }
-  const ground = GROUND_Y - planOf(setup).half * 0.6
+  const ground = groundY - half * 0.6
   if (state.hero.y >= ground - 0.001) return { cause: 'the ground', ...at }
   let gap: Gate | null = null
   for (const gate of state.gates)
-    if (gate.live && (gap === null || Math.abs(gate.x - HERO_X) < Math.abs(gap.x - HERO_X))) gap = gate
+    if (gate.live && (gap === null || Math.abs(gate.x - heroX) < Math.abs(gap.x - heroX))) gap = gate
   if (gap === null) return { cause: 'harm', ...at }
   return { cause: state.hero.y < (gap.top + gap.bottom) / 2 ? 'an upper obstacle' : 'a lower obstacle', ...at }
 }
 
 function draw(state: Updraft, setup: Setup, list: DrawList): void {
+  const { width, height } = setup.stage
+  const { groundY, heroX } = updraftPlan(setup)
   const back = add(list, 'picture', 'backdrop', 0, 0)
-  back.w = STAGE.width
-  back.h = STAGE.height
+  back.w = width
+  back.h = height
   back.clipStep = state.step
   back.scroll = state.scroll
   for (const gate of state.gates) {
@@ -311,7 +324,7 @@ function draw(state: Updraft, setup: Setup, list: DrawList): void {
     upper.sy = -1
     const lower = add(list, 'column', 'gate', gate.x, gate.bottom)
     lower.use = 'bottom'
-    lower.h = GROUND_Y - gate.bottom
+    lower.h = groundY - gate.bottom
     upper.clip = lower.clip = 'stand'
     upper.clipStep = lower.clipStep = gate.age
     if (gate.prize === '') continue
@@ -320,13 +333,13 @@ function draw(state: Updraft, setup: Setup, list: DrawList): void {
     prize.clip = 'shown'
     prize.clipStep = gate.age
   }
-  const ground = add(list, 'picture', 'ground', 0, GROUND_Y)
-  ground.w = STAGE.width
-  ground.h = STAGE.height - GROUND_Y
+  const ground = add(list, 'picture', 'ground', 0, groundY)
+  ground.w = width
+  ground.h = height - groundY
   ground.clipStep = state.step
   ground.scroll = state.scroll
   const hover = state.ready ? Math.abs(((state.step % 60) - 30) / 30) * 0.25 - 0.125 : 0
-  const hero = add(list, 'sprite', 'hero', HERO_X, state.hero.y + hover)
+  const hero = add(list, 'sprite', 'hero', heroX, state.hero.y + hover)
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
@@ -341,7 +354,9 @@ function facts(setup: Setup): PlayFacts {
   const fact = (reachable: number, because: string): PlayFacts => ({ goal, dial: 'goal', reachable, because })
   const shape = setup.sprites['hero']!.shape
   if (dial(setup, 'gap-height') <= shape.bottom - shape.top) return fact(0, 'The flyer does not fit through a gap.')
-  const prizes = (setup.casts[PRIZES] ?? []).some((entry) => entry.often > 0 && entry.points > 0)
+  const prizes = (setup.casts[PRIZES] ?? []).some(
+    (entry) => numberOf(entry, 'often') > 0 && numberOf(entry, 'points') > 0,
+  )
   if (dial(setup, 'gap-points') > 0) return fact(Infinity, 'Gaps go on for ever.')
   if (prizes && dial(setup, 'prize-share') > 0) return fact(Infinity, 'Pick-ups go on for ever.')
   return fact(0, 'Neither gaps nor pick-ups bring points.')

@@ -5,11 +5,15 @@ import type { CastContent } from '../../kinds/cast'
 import { buildGameDoc } from '../../parcel/game-doc'
 import { makeDrawList } from '../draw-list'
 import { windfallPlayer } from '../players/windfall'
-import { makeSetup, type Setup } from '../setup'
-import { idleInput, STAGE } from '../types'
-import { GROUND_Y, windfall, type Windfall } from './windfall'
+import { makeSetup, numberOf, type Setup } from '../setup'
+import { idleInput } from '../types'
+import { windfall, type Windfall } from './windfall'
 
 type Dials = Record<string, number>
+
+/** Of a wide stage. */
+const GROUND_Y = 8.55
+const WIDTH = 16
 
 function setupWith(dials: Dials = {}, change: (pack: Pack) => Pack = (pack) => pack): Setup {
   const pack = change(puffinCatch())
@@ -148,12 +152,12 @@ describe('the hero', () => {
     const state = windfall.start(setup, 1)
     state.wait = 1e9
     run(state, setup, 60, -1)
-    expect(state.hero.x).toBeCloseTo(STAGE.width / 2 - 6, 6)
+    expect(state.hero.x).toBeCloseTo(WIDTH / 2 - 6, 6)
     expect(state.hero.dir).toBe(-1)
     run(state, setup, 300, -1)
     expect(state.hero.x).toBeGreaterThan(0)
     run(state, setup, 600, 1)
-    expect(state.hero.x).toBeLessThan(STAGE.width)
+    expect(state.hero.x).toBeLessThan(WIDTH)
     expect(state.hero.dir).toBe(1)
   })
 
@@ -232,7 +236,8 @@ describe('facts', () => {
         state.lives = 9
         windfall.step(state, idleInput(), setup)
         state.things.forEach((thing, i) => {
-          if (thing.live && thing.age === 1 && thing.cast === 'good') points += setup.byId['good']![thing.entry]!.points
+          if (thing.live && thing.age === 1 && thing.cast === 'good')
+            points += numberOf(setup.byId['good']![thing.entry]!, 'points')
           before.set(i, thing.live)
         })
       }

@@ -4,9 +4,9 @@ import { drawLives } from '../lives'
 import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
 import { pickWeighted, random } from '../random'
 import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
-import { dial, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
+import { dial, numberOf, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
 import { touches } from '../shapes'
-import { BITS, STAGE, STEPS_PER_SECOND, type Input } from '../types'
+import { BITS, STEPS_PER_SECOND, type Input } from '../types'
 
 /** Things fall: catch the good, dodge the bad. */
 export interface Windfall extends PlayState {
@@ -31,7 +31,8 @@ export interface Thing {
   age: number
 }
 
-export const GROUND_Y = 8.55
+/** World units between the ground and the stage's lower edge. */
+const UNDER_GROUND = 1.45
 /** Things in the air at most. */
 export const CAPACITY = 24
 const POPS = 6
@@ -43,6 +44,8 @@ const BAD = 'bad'
 
 /** What a step needs of the content, looked up once. */
 export interface WindfallPlan {
+  width: number
+  groundY: number
   /** World units a step. */
   speed: number
   pace: number
@@ -66,6 +69,8 @@ function makePlan(setup: Setup): WindfallPlan {
   const bad = setup.casts[BAD] ?? []
   const byId = (cast: CastActor[]) => new Map(cast.map((actor) => [actor.id, actor]))
   return {
+    width: setup.stage.width,
+    groundY: setup.stage.height - UNDER_GROUND,
     speed: dial(setup, 'hero-speed') / STEPS_PER_SECOND,
     pace: dial(setup, 'pace'),
     speedUp: dial(setup, 'speed-up') / 100,
@@ -76,8 +81,8 @@ function makePlan(setup: Setup): WindfallPlan {
     hero: setup.sprites['hero']!,
     good,
     bad,
-    goodOften: good.map((actor) => actor.often),
-    badOften: bad.map((actor) => actor.often),
+    goodOften: good.map((actor) => numberOf(actor, 'often')),
+    badOften: bad.map((actor) => numberOf(actor, 'often')),
     goodById: byId(good),
     badById: byId(bad),
   }
@@ -96,7 +101,7 @@ function start(setup: Setup, seed: number): Windfall {
     outcome: 'playing',
     events: makeEvents(),
     lives: dial(setup, 'lives'),
-    hero: { x: STAGE.width / 2, dir: 1, clip: 'stand', clipStep: 0, hurt: 0 },
+    hero: { x: setup.stage.width / 2, dir: 1, clip: 'stand', clipStep: 0, hurt: 0 },
     things: Array.from({ length: CAPACITY }, () => ({ live: false, cast: '', entry: '', x: 0, y: 0, vy: 0, age: 0 })),
     pops: makePops(POPS),
     wait: 30,
@@ -119,7 +124,7 @@ function moveHero(state: Windfall, input: Input, plan: WindfallPlan): void {
     move = Math.max(-speed, Math.min(speed, want))
   }
   if (Math.abs(move) > 0.001) hero.dir = move > 0 ? 1 : -1
-  hero.x = Math.max(EDGE, Math.min(STAGE.width - EDGE, hero.x + move))
+  hero.x = Math.max(EDGE, Math.min(plan.width - EDGE, hero.x + move))
   hero.clipStep++
   if (hero.clip !== 'stand' && hero.clipStep > 24) setClip(state, 'stand')
   if (hero.hurt > 0) hero.hurt--
@@ -154,7 +159,7 @@ function drop(state: Windfall, plan: WindfallPlan): void {
     thing.cast = actor.cast
     thing.entry = actor.id
     const margin = Math.max(EDGE, actor.width / 2)
-    thing.x = margin + random(state) * (STAGE.width - margin * 2)
+    thing.x = margin + random(state) * (plan.width - margin * 2)
     thing.y = -actor.height / 2
     thing.vy = (pace(state, plan) * (0.85 + random(state) * 0.3)) / STEPS_PER_SECOND
     thing.age = 0
@@ -164,20 +169,21 @@ function drop(state: Windfall, plan: WindfallPlan): void {
   }
 }
 
-function land(state: Windfall, thing: Thing, actor: CastActor): void {
+function land(state: Windfall, thing: Thing, actor: CastActor, groundY: number): void {
   thing.live = false
+  const points = numberOf(actor, 'points')
   if (actor.cast === GOOD) {
-    state.score += actor.points
-    pop(state.pops, thing.x, Math.min(thing.y, GROUND_Y - 1.6), actor.points)
+    state.score += points
+    pop(state.pops, thing.x, Math.min(thing.y, groundY - 1.6), points)
     setClip(state, 'catch')
     state.events.push('catch-sound')
     return
   }
-  if (actor.points !== 0) {
-    state.score = Math.max(0, state.score + actor.points)
-    pop(state.pops, thing.x, Math.min(thing.y, GROUND_Y - 1.6), actor.points)
+  if (points !== 0) {
+    state.score = Math.max(0, state.score + points)
+    pop(state.pops, thing.x, Math.min(thing.y, groundY - 1.6), points)
   }
-  state.lives = Math.max(0, state.lives - actor.harm)
+  state.lives = Math.max(0, state.lives - numberOf(actor, 'harm'))
   state.hero.hurt = HURT_STEPS
   setClip(state, 'hurt')
   state.events.push('harm-sound')
@@ -199,9 +205,9 @@ function moveThings(state: Windfall, plan: WindfallPlan): void {
     const safe = thing.cast === BAD && state.hero.hurt > 0
     const shape = shapeAt(actor, 'fall', thing.age)
     const dx = thing.x - state.hero.x
-    const dy = thing.y - GROUND_Y
-    if (!safe && touches(hero, shape, dx, dy)) land(state, thing, actor)
-    else if (thing.y > GROUND_Y + 0.2) {
+    const dy = thing.y - plan.groundY
+    if (!safe && touches(hero, shape, dx, dy)) land(state, thing, actor, plan.groundY)
+    else if (thing.y > plan.groundY + 0.2) {
       thing.live = false
       if (thing.cast === GOOD) state.events.push('miss-sound')
     }
@@ -232,10 +238,10 @@ function step(state: Windfall, input: Input, setup: Setup): void {
 
 /** What took the last life: the bad thing that lies on the hero, or the clock. */
 function ending(state: Windfall, setup: Setup): Ending {
-  const at = { x: state.hero.x, y: GROUND_Y - windfallPlan(setup).hero.height / 2 }
+  const plan = windfallPlan(setup)
+  const at = { x: state.hero.x, y: plan.groundY - plan.hero.height / 2 }
   if (state.outcome === 'won') return { cause: 'the goal', ...at }
   if (state.lives > 0) return { cause: 'time', ...at }
-  const plan = windfallPlan(setup)
   let nearest: Thing | null = null
   for (const thing of state.things) {
     if (thing.live || thing.cast !== BAD || !plan.badById.has(thing.entry)) continue
@@ -244,7 +250,7 @@ function ending(state: Windfall, setup: Setup): Ending {
   }
   if (nearest === null) return { cause: 'harm', ...at }
   return {
-    cause: setup.doc.casts[BAD]?.find((entry) => entry.id === nearest.entry)?.name ?? 'harm',
+    cause: setup.find('cast', BAD)?.find((entry) => entry.id === nearest.entry)?.name ?? 'harm',
     x: nearest.x,
     y: nearest.y,
   }
@@ -252,8 +258,8 @@ function ending(state: Windfall, setup: Setup): Ending {
 
 function draw(state: Windfall, setup: Setup, list: DrawList): void {
   const back = add(list, 'picture', 'backdrop', 0, 0)
-  back.w = STAGE.width
-  back.h = STAGE.height
+  back.w = setup.stage.width
+  back.h = setup.stage.height
   back.clipStep = state.step
   // Nothing runs here: layers drift by as the seconds do.
   back.scroll = state.step / STEPS_PER_SECOND
@@ -264,7 +270,7 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
     item.clip = 'fall'
     item.clipStep = thing.age
   }
-  const hero = add(list, 'sprite', 'hero', state.hero.x, GROUND_Y)
+  const hero = add(list, 'sprite', 'hero', state.hero.x, windfallPlan(setup).groundY)
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
   hero.sx = state.hero.dir
@@ -282,12 +288,13 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
 
 function facts(setup: Setup): PlayFacts {
   const goal = dial(setup, 'goal')
-  const good = (setup.casts[GOOD] ?? []).filter((entry) => entry.often > 0)
-  const often = good.reduce((sum, entry) => sum + entry.often, 0)
-  const mean = often > 0 ? good.reduce((sum, entry) => sum + entry.often * entry.points, 0) / often : 0
+  const good = (setup.casts[GOOD] ?? []).filter((entry) => numberOf(entry, 'often') > 0)
+  const often = good.reduce((sum, entry) => sum + numberOf(entry, 'often'), 0)
+  const mean =
+    often > 0 ? good.reduce((sum, entry) => sum + numberOf(entry, 'often') * numberOf(entry, 'points'), 0) / often : 0
   const limit = dial(setup, 'time')
   if (mean <= 0) return { goal, dial: 'goal', reachable: 0, because: 'No good thing brings points.' }
-  const bad = (setup.casts[BAD] ?? []).some((entry) => entry.often > 0)
+  const bad = (setup.casts[BAD] ?? []).some((entry) => numberOf(entry, 'often') > 0)
   const share = bad ? Math.min(1, dial(setup, 'bad-share') / 100) : 0
   if (share >= 1) return { goal, dial: 'goal', reachable: 0, because: 'Only bad things fall.' }
   if (limit <= 0) return { goal, dial: 'goal', reachable: Infinity, because: 'There is no time limit.' }
