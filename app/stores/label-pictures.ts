@@ -1,3 +1,4 @@
+import type { StageShape } from '@core/game/stage'
 import { UserError } from '@core/errors'
 import { LABEL_LIMITS, type Label } from '@core/label/label'
 import type { AssetFacts } from '@core/pack/asset'
@@ -12,12 +13,23 @@ import { workshop } from '../workers/workshop'
 
 export const SLOTS = ['cover', 'square', 'icon', 'shot', 'clip'] as const
 export type Slot = (typeof SLOTS)[number]
-export const SLOT_WORDS: Record<Slot, { name: string; size: string; width: number; height: number }> = {
+export interface SlotWords {
+  name: string
+  size: string
+  width: number
+  height: number
+}
+const SLOT_WORDS: Record<Slot, SlotWords> = {
   cover: { name: 'Wide cover', size: '16 : 10', width: 1280, height: 800 },
   square: { name: 'Square cover', size: '1 : 1', width: 800, height: 800 },
   icon: { name: 'Icon', size: '1 : 1, small', width: 512, height: 512 },
   shot: { name: 'Shot', size: 'up to six', width: 1280, height: 800 },
   clip: { name: 'Clip', size: '4 s, moving', width: 400, height: 250 },
+}
+/** What goes into a slot; a shot shows the whole stage, whatever its shape. */
+export function slotWords(slot: Slot, shape: StageShape): SlotWords {
+  const words = SLOT_WORDS[slot]
+  return slot === 'shot' && shape === 'tall' ? { ...words, width: words.height, height: words.width } : words
 }
 export const CLIP = { seconds: 4, fps: 12 } as const
 

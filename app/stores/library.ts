@@ -1,3 +1,4 @@
+import type { StageShape } from '@core/game/stage'
 import { newPack, Pack } from '@core/pack/pack'
 import { emptyHistory } from '@core/pack/history'
 import { CATALOGUE } from '@core/template/catalogue'
@@ -86,8 +87,8 @@ export const useLibrary = defineStore('library', () => {
   }
 
   /** Starts a pack: a copy; the template stays as it is. Returns its id. */
-  async function start(template: Template): Promise<string> {
-    const pack = newPack(template, crypto.randomUUID())
+  async function start(template: Template, stage: StageShape = template.stages[0]!): Promise<string> {
+    const pack = { ...newPack(template, crypto.randomUUID()), stage }
     await savePack(pack, emptyHistory(), 0)
     await refresh()
     return pack.id

@@ -102,7 +102,9 @@ onBeforeUnmount(() => {
 async function fill(): Promise<void> {
   try {
     await frame.value?.requestFullscreen()
-    await (screen.orientation as ScreenOrientation & { lock?: (to: string) => Promise<void> }).lock?.('landscape')
+    await (screen.orientation as ScreenOrientation & { lock?: (to: string) => Promise<void> }).lock?.(
+      game.stage === 'tall' ? 'portrait' : 'landscape',
+    )
   } catch {
     // Some browsers fill the screen and do not turn it, or do neither: the game stays where it is.
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { STAGES } from '@core/game/stage'
 import type { GameView } from '@core/posting/protocol'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 
@@ -14,9 +15,10 @@ let turned: MediaQueryList | null = null
 
 function measure(): void {
   upright.value = turned?.matches === true
-  // Turned, a game of 16:10 is as high as the screen is narrow, or as wide as it is long.
+  // Turned, a wide game is as high as the screen is narrow, or as wide as it is long; a tall one fills it as it is.
+  const { width, height } = STAGES[game.stage]
   const [narrow, long] = [Math.min(screen.width, screen.height), Math.max(screen.width, screen.height)]
-  larger.value = Math.min(long / 16, narrow / 10) / (narrow / 16)
+  larger.value = Math.min(long / width, narrow / height) / Math.min(narrow / width, long / height)
 }
 onMounted(() => {
   canFill.value = document.fullscreenEnabled === true

@@ -14,6 +14,8 @@ export const ICONS = {
   slow: 'M12 21a8 8 0 1 0 0-16 8 8 0 0 0 0 16zM12 9v4l3 2M9 2h6',
   pick: 'M6 3l5 16 2.5-6.5L20 10z',
   shape: 'M12 3l8 6-3 10H7L4 9z',
+  wide: 'M3 7h18v10H3zM7 7v10',
+  tall: 'M7 3h10v18H7zM7 17h10',
   phone: 'M8 3h8a1 1 0 0 1 1 1v16a1 1 0 0 1-1 1H8a1 1 0 0 1-1-1V4a1 1 0 0 1 1-1zM11 18h2',
   sound: 'M4 10v4h4l5 4V6L8 10zM16.5 9a4 4 0 0 1 0 6M18.5 6.5a8 8 0 0 1 0 11',
   quiet: 'M4 10v4h4l5 4V6L8 10zM17 10l4 4M21 10l-4 4',

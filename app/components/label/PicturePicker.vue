@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Setup } from '@core/game/setup'
+import { framed, ratioOf } from '@core/game/stage'
 import type { Template } from '@core/template/template'
 import { titleOf } from '@core/parcel/game-doc'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
@@ -9,7 +10,7 @@ import { lettersOf, type Letters } from '~/composables/typeface'
 import { drawTitle } from '~/composables/title-lettering'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
-import { CLIP, SLOT_WORDS, useLabelPictures, type Slot } from '~/stores/label-pictures'
+import { CLIP, slotWords, useLabelPictures, type Slot } from '~/stores/label-pictures'
 
 /** A picture of the label is taken from play: let it run, go back to the moment, frame it, take it. */
 const { setup, template, target } = defineProps<{ setup: Setup; template: Template; target: Slot }>()
@@ -22,17 +23,20 @@ const stage = shallowRef<Stage | null>(null)
 const letters = shallowRef<Letters | null>(null)
 const busy = ref(false)
 const lettered = ref(false)
-/** Where the square sits, 0 left to 1 right, and how much of the height it takes. */
+/** Where the frame lies in the room that is left, 0 to 1 (left, top), and how close it is. */
 const across = ref(0.5)
+const down = ref(0.6)
 const closeness = ref(1)
+const slot = computed(() => slotWords(target, setup.stage.shape))
 const square = computed(() => target === 'square' || target === 'icon')
 const still = computed(() => target !== 'clip')
-/** Shares of the stage: a square's side is its height, which is 10 of 16 wide. */
-const frame = computed(() => {
-  const h = 1 / closeness.value
-  const w = (h * 10) / 16
-  return { left: (1 - w) * across.value, top: (1 - h) * 0.6, w, h }
-})
+const frame = computed(() =>
+  framed(setup.stage.shape, slot.value.width, slot.value.height, {
+    ...{ across: across.value, down: down.value, closeness: closeness.value },
+  }),
+)
+/** Less than the whole stage is seen. */
+const partly = computed(() => frame.value.w < 0.999 || frame.value.h < 0.999)
 
 onMounted(async () => {
   const [found] = await Promise.all([lettersOf(setup.doc, template), loadImagesOf(setup.doc, template)])
@@ -50,30 +54,16 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => stage.value?.close())
 
-function framed(at: Stage): HTMLCanvasElement {
-  const { width, height } = SLOT_WORDS[target]
-  if (!square.value) return at.capture(width, height)
-  const whole = at.capture(1920, 1200)
-  const cut = document.createElement('canvas')
-  cut.width = width
-  cut.height = height
-  const { left, top, w, h } = frame.value
-  const ink = cut.getContext('2d')!
-  ink.imageSmoothingQuality = 'high'
-  ink.drawImage(whole, left * 1920, top * 1200, w * 1920, h * 1200, 0, 0, width, height)
-  return cut
-}
-
 async function take(): Promise<void> {
   const at = stage.value
   if (at === null || letters.value === null) return
   busy.value = true
+  const { width, height } = slot.value
   try {
     if (target === 'clip') {
-      const { width, height } = SLOT_WORDS.clip
-      await pictures.keepClip(at.captureStretch(width, height, CLIP.seconds, CLIP.fps))
+      await pictures.keepClip(at.captureStretch(width, height, CLIP.seconds, CLIP.fps, frame.value))
     } else {
-      const picture = framed(at)
+      const picture = at.capture(width, height, frame.value)
       if (lettered.value) drawTitle(picture, titleOf(bench.pack!, template), letters.value.typeface, template.colours)
       await pictures.keep(target, picture)
     }
@@ -87,10 +77,10 @@ const percent = (share: number) => `${share * 100}%`
 
 <template>
   <div class="picker">
-    <div class="view">
+    <div class="view" :style="{ aspectRatio: ratioOf(setup.stage.shape) }">
       <canvas ref="canvas" tabindex="0" role="application" aria-label="The game, playing itself" />
       <div
-        v-if="square"
+        v-if="partly"
         class="cut"
         :style="{
           left: percent(frame.left),
@@ -99,19 +89,23 @@ const percent = (share: number) => `${share * 100}%`
           height: percent(frame.h),
         }"
       />
-      <template v-else-if="still">
+      <template v-else-if="still && setup.stage.shape === 'wide'">
         <div class="safe link"><span>link previews</span></div>
         <div class="safe middle"><span>square crops</span></div>
       </template>
     </div>
     <template v-if="stage">
       <StageRewind :stage="stage" />
-      <div v-if="square" class="sliders">
-        <label
+      <div v-if="square || partly" class="sliders">
+        <label v-if="frame.w < 0.999"
           >Left or right
           <input v-model.number="across" type="range" min="0" max="1" step="0.01" aria-label="Left or right" />
         </label>
-        <label
+        <label v-if="frame.h < 0.999"
+          >Up or down
+          <input v-model.number="down" type="range" min="0" max="1" step="0.01" aria-label="Up or down" />
+        </label>
+        <label v-if="square"
           >How close
           <input v-model.number="closeness" type="range" min="1" max="4" step="0.05" aria-label="How close" />
         </label>
@@ -122,7 +116,7 @@ const percent = (share: number) => `${share * 100}%`
             stage.view.running && stage.view.back === 0 ? 'Freeze' : 'Run'
           }}</v-btn
         >
-        <v-btn variant="outlined" @click="stage.showPart('title-words')">Start screen</v-btn>
+        <v-btn variant="outlined" @click="stage.showScreen('start')">Start screen</v-btn>
         <v-btn variant="outlined" @click="stage.showPlay()">In play</v-btn>
         <label v-if="still && target !== 'icon'" class="lettered"
           ><input v-model="lettered" type="checkbox" />Title over it</label
@@ -146,11 +140,14 @@ const percent = (share: number) => `${share * 100}%`
 }
 .view {
   position: relative;
+  width: 100%;
+  max-height: 62vh;
+  margin: 0 auto;
 }
 canvas {
   display: block;
   width: 100%;
-  aspect-ratio: 16 / 10;
+  height: 100%;
   background: #171b26;
 }
 .cut {

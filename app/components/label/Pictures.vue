@@ -3,7 +3,7 @@ import { LABEL_LIMITS, type Label } from '@core/label/label'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useBench } from '~/stores/bench'
 import { fromFile } from '~/stores/incoming'
-import { SLOT_WORDS, SLOTS, useLabelPictures, type Slot } from '~/stores/label-pictures'
+import { SLOTS, slotWords, useLabelPictures, type Slot } from '~/stores/label-pictures'
 
 const { note } = defineProps<{ note: string }>()
 const bench = useBench()
@@ -14,7 +14,8 @@ const slot = ref<Slot>('cover')
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const inSlot = (one: Slot): string | null =>
   one === 'shot' ? (label.value.shots.at(-1)?.asset ?? null) : label.value[one]
-const options = SLOTS.map((id) => ({ id, name: SLOT_WORDS[id].name }))
+const wordsOf = (one: Slot) => slotWords(one, bench.pack?.stage ?? 'wide')
+const options = SLOTS.map((id) => ({ id, name: wordsOf(id).name }))
 
 function open(one: Slot): void {
   slot.value = one
@@ -44,7 +45,7 @@ function setAlt(i: number, alt: string): void {
       <div v-for="one in SLOTS.filter((id) => id !== 'shot')" :key="one" :class="['slot', one]">
         <button
           :class="['plain-button', 'shown', { empty: inSlot(one) === null }]"
-          :aria-label="`${SLOT_WORDS[one].name}: ${inSlot(one) === null ? 'none yet, take one' : 'take another'}`"
+          :aria-label="`${wordsOf(one).name}: ${inSlot(one) === null ? 'none yet, take one' : 'take another'}`"
           :data-slot="one"
           @click="open(one)"
         >
@@ -52,16 +53,16 @@ function setAlt(i: number, alt: string): void {
           <BitsIcon v-else name="camera" />
         </button>
         <p class="name">
-          <b>{{ SLOT_WORDS[one].name }}</b>
+          <b>{{ wordsOf(one).name }}</b>
           <button
             v-if="inSlot(one)"
             class="plain-button out"
-            :aria-label="`Take out the ${SLOT_WORDS[one].name.toLowerCase()}`"
+            :aria-label="`Take out the ${wordsOf(one).name.toLowerCase()}`"
             @click="pictures.remove(one, inSlot(one)!)"
           >
             <BitsIcon name="bin" :size="15" />
           </button>
-          <span v-else class="soft mono">{{ SLOT_WORDS[one].size }}</span>
+          <span v-else class="soft mono">{{ wordsOf(one).size }}</span>
         </p>
       </div>
     </div>
@@ -74,7 +75,7 @@ function setAlt(i: number, alt: string): void {
         ><BitsIcon name="camera" />{{ choosing ? 'Close' : 'Take from play' }}</v-btn
       >
       <v-btn v-if="slot !== 'clip'" variant="text" @click="picker?.click()"
-        >{{ SLOT_WORDS[slot].name }} from a file…</v-btn
+        >{{ wordsOf(slot).name }} from a file…</v-btn
       >
       <input ref="picker" type="file" accept="image/*" hidden data-testid="cover-file" @change="bring" />
       <p v-if="note" class="note">{{ note }}</p>

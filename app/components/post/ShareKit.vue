@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ratioOf } from '@core/game/stage'
 import { sayPostcode } from '@core/posting/postcode'
 import QRCode from 'qrcode'
 import { computed, ref, watch } from 'vue'
@@ -17,9 +18,9 @@ const path = computed(() => record.link || `/arcade/${record.postcode.toLowerCas
 const link = computed(() => record.host + path.value)
 const embed = computed(
   () =>
-    `<iframe src="${record.host}${path.value.replace('/arcade/', '/arcade/embed/')}" style="border:0;width:100%;max-width:${width.value}px;aspect-ratio:16/10" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
+    `<iframe src="${record.host}${path.value.replace('/arcade/', '/arcade/embed/')}" style="border:0;width:100%;max-width:${width.value}px;aspect-ratio:${ratioOf(bench.pack!.stage).replaceAll(' ', '')}" title="${bench.pack!.label.title.replace(/[<>&"]/g, '')}" allowfullscreen></iframe>`,
 )
-const width = ref(800)
+const width = ref(bench.pack!.stage === 'tall' ? 420 : 800)
 const text = computed(() => `${bench.pack!.label.title}: ${bench.pack!.label.short} ${link.value}`)
 const qr = ref('')
 const word = computed(() => fileWord(bench.pack!.label.title))

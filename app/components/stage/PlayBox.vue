@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ratioOf } from '@core/game/stage'
 import type { Setup } from '@core/game/setup'
 import type { Template } from '@core/template/template'
 import { onBeforeUnmount, onMounted, shallowRef, useTemplateRef } from 'vue'
@@ -44,13 +45,13 @@ onBeforeUnmount(() => stage.value?.close())
     role="application"
     :aria-label="setup.doc.title"
     :data-screen="stage?.view.screen"
+    :style="{ aspectRatio: ratioOf(setup.stage.shape) }"
   />
 </template>
 
 <style scoped>
 .play-box {
   width: 100%;
-  aspect-ratio: 16 / 10;
   max-height: calc(100vh - 150px);
   display: block;
   background: #171b26;

@@ -20,7 +20,12 @@ function draw(): void {
   const perThumb = (100 / SPAN) * at.width
   for (const thumb of stage.thumbs()) {
     const x = at.width - ((now - thumb.step) / SPAN) * at.width - perThumb
-    ink.drawImage(thumb.picture, 0, 0, 80, 50, x, 0, perThumb - 1, at.height)
+    const { picture } = thumb
+    // Beside each other as high as the strip; what is wider than its turn is cut.
+    const k = Math.max((perThumb - 1) / picture.width, at.height / picture.height)
+    const [w, h] = [(perThumb - 1) / k, at.height / k]
+    const [left, top] = [(picture.width - w) / 2, (picture.height - h) / 2]
+    ink.drawImage(picture, left, top, w, h, x, 0, perThumb - 1, at.height)
   }
 }
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useBench } from '~/stores/bench'
 import type { Stage } from '~/composables/stage'
 
 /** What can be done with the running game. */
@@ -8,6 +10,12 @@ const { stage, picking, shapes, phone } = defineProps<{
   shapes: boolean
   phone: boolean
 }>()
+const bench = useBench()
+/** The other shape the template serves, if there is one. */
+const other = computed(() => bench.template?.stages.find((one) => one !== bench.pack?.stage) ?? null)
+function reshape(): void {
+  if (other.value !== null) void bench.act(`Make it ${other.value}`, { type: 'set-stage', stage: other.value })
+}
 defineEmits<{ pick: []; shapes: []; phone: [] }>()
 </script>
 
@@ -55,6 +63,19 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
       @click="stage.setAuto(!stage.view.auto)"
       ><BitsIcon :name="stage.view.auto ? 'robot' : 'hand'" /><v-tooltip activator="parent">{{
         stage.view.auto ? 'It plays itself. Press to play with the arrow keys' : 'You play. Press to let it play itself'
+      }}</v-tooltip></v-btn
+    >
+    <v-btn
+      v-if="other !== null"
+      icon
+      variant="text"
+      :aria-label="`Make it ${other}`"
+      data-testid="reshape"
+      @click="reshape"
+      ><BitsIcon :name="other" /><v-tooltip activator="parent">{{
+        other === 'tall'
+          ? 'Make the game tall: it fills a phone held upright'
+          : 'Make the game wide: it fills a screen, and a phone held sideways'
       }}</v-tooltip></v-btn
     >
     <StageCrispMenu />

@@ -86,7 +86,7 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
   <div>
     <FrameHomeBand />
     <main v-if="game" class="page">
-      <div class="stage"><ArcadeGameFrame ref="frame" :game="game" @ended="ended" /></div>
+      <div :class="['stage', game.stage]"><ArcadeGameFrame ref="frame" :game="game" @ended="ended" /></div>
       <ClientOnly
         ><ArcadePhoneRow :game="game" :in-sight="frame?.inSight ?? true" @fill="frame?.fill()" @back="frame?.toView()"
       /></ClientOnly>
@@ -213,6 +213,10 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
   width: min(100%, 118vh);
   margin: 0 auto;
 }
+.stage.tall {
+  aspect-ratio: 10 / 16;
+  width: min(100%, 54vh);
+}
 .about {
   display: grid;
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
@@ -333,6 +337,11 @@ h2 {
     aspect-ratio: auto;
     height: calc(62.5vw + 116px);
   }
+  /* A tall game fills the screen, with the thumbs' row where there is room for it. */
+  .stage.tall {
+    width: 100%;
+    height: min(160vw + 116px, 100svh);
+  }
 }
 /* Turned: nothing but the game. The words are a scroll away. */
 @media (max-height: 500px) and (orientation: landscape) {
@@ -344,6 +353,9 @@ h2 {
     width: 100%;
     aspect-ratio: auto;
     height: 100svh;
+  }
+  .stage.tall {
+    width: 100%;
   }
 }
 .tags a,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { makeSetup } from '@core/game/setup'
+import type { StageShape } from '@core/game/stage'
 import { newPack } from '@core/pack/pack'
 import { buildGameDoc } from '@core/parcel/game-doc'
 import { summaryOf } from '@core/template/summary'
@@ -13,7 +14,16 @@ const router = useRouter()
 const library = useLibrary()
 const template = shallowRef<Template | null>(null)
 const failed = ref(false)
-const setup = computed(() => (template.value === null ? null : makeSetup(buildGameDoc(template.value, newPack(template.value, 'template-page')))))
+const shape = ref<StageShape>('wide')
+const setup = computed(() =>
+  template.value === null
+    ? null
+    : makeSetup(buildGameDoc(template.value, { ...newPack(template.value, 'template-page'), stage: shape.value })),
+)
+const SHAPE_WORDS: Record<StageShape, { name: string; about: string }> = {
+  wide: { name: 'Wide', about: 'for screens, and phones held sideways' },
+  tall: { name: 'Tall', about: 'fills a phone held upright' },
+}
 const summary = computed(() => (template.value === null ? null : summaryOf(template.value)))
 const groups = computed(() =>
   MOMENTS.map((moment) => ({ name: MOMENT_NAMES[moment], parts: template.value?.parts.filter((spec: PartSpec) => spec.moment === moment && spec.sheet === undefined) ?? [] })),
@@ -21,14 +31,16 @@ const groups = computed(() =>
 
 onMounted(async () => {
   try {
-    template.value = await useTemplates().load(String(route.params['id']))
+    const found = await useTemplates().load(String(route.params['id']))
+    shape.value = found.stages[0]!
+    template.value = found
   } catch {
     failed.value = true
   }
 })
 
 async function start(): Promise<void> {
-  if (template.value !== null) await router.push(`/packs/${await library.start(template.value)}/bench`)
+  if (template.value !== null) await router.push(`/packs/${await library.start(template.value, shape.value)}/bench`)
 }
 </script>
 
@@ -38,12 +50,25 @@ async function start(): Promise<void> {
     <p v-if="failed" class="failed" role="alert">There is no such template here. <NuxtLink to="/">Back to all templates</NuxtLink></p>
     <main v-if="template && setup && summary" class="page">
       <section class="left">
-        <StagePlayBox :setup="setup" :template="template" />
+        <StagePlayBox :key="shape" :setup="setup" :template="template" />
         <p class="soft hint">Press in the picture, then play: {{ template.controls.join(' · ') }}</p>
       </section>
       <aside>
         <h1>{{ template.name }}</h1>
         <p class="tagline">{{ template.tagline }}</p>
+        <div v-if="template.stages.length > 1" class="shapes" role="radiogroup" aria-label="Shape of the stage">
+          <button
+            v-for="one in template.stages"
+            :key="one"
+            :class="['plain-button', { on: shape === one }]"
+            role="radio"
+            :aria-checked="shape === one"
+            :data-shape="one"
+            @click="shape = one"
+          >
+            <BitsIcon :name="one" /><span><b>{{ SHAPE_WORDS[one].name }}</b> <span class="soft">{{ SHAPE_WORDS[one].about }}</span></span>
+          </button>
+        </div>
         <v-btn color="primary" size="large" class="go" @click="start"><BitsIcon name="plus" />Start a pack</v-btn>
         <p class="soft">A pack is a copy: the template stays as it is.</p>
         <hr class="fold" />
@@ -79,6 +104,23 @@ aside {
 }
 .tagline {
   font-size: 16px;
+}
+.shapes {
+  display: grid;
+  gap: 6px;
+}
+.shapes button {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 10px;
+  border: 1.5px solid var(--rule);
+  border-radius: 5px;
+  text-align: left;
+}
+.shapes .on {
+  border-color: var(--teal);
+  background: var(--sheet);
 }
 .go {
   align-self: flex-start;

@@ -1,10 +1,11 @@
+import { LONG_SIDE, STAGES } from '@core/game/stage'
 import { escapeHtml } from '@core/parcel/html'
 import { readLinkStep } from '@core/posting/postcode'
 import { gameByPostcode } from '../../arcade/games'
 import { maySee, NOBODY } from '../../utils/auth'
 
-const WIDTH = 800
-const HEIGHT = 500
+/** px of the longer side. */
+const LONG = 800
 
 /** oEmbed 1.0, JSON: how another site shows a game. Only for games anybody may see, and frame. */
 export default defineApi(async (event) => {
@@ -26,8 +27,13 @@ export default defineApi(async (event) => {
     await limitMisses(event, 'miss')
     throw refuse.missing('This game')
   }
-  const width = Math.max(160, Math.min(WIDTH, Number(query['maxwidth']) || WIDTH))
-  const height = Math.max(100, Math.min(Math.round((width * HEIGHT) / WIDTH), Number(query['maxheight']) || HEIGHT))
+  const stage = STAGES[view.stage]
+  const one = LONG / LONG_SIDE
+  const width = Math.max(160, Math.min(stage.width * one, Number(query['maxwidth']) || Infinity))
+  const height = Math.max(
+    100,
+    Math.min(Math.round((width * stage.height) / stage.width), Number(query['maxheight']) || Infinity),
+  )
   const embed = view.link.replace('/arcade/', '/arcade/embed/')
   return {
     version: '1.0',
