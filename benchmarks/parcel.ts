@@ -12,7 +12,7 @@ import { median, timed, type Row } from './report'
 /** Building the demo pack's parcel, beside `zip -r` on the very same files. */
 export async function parcelRows(): Promise<Row[]> {
   const pack = puffinCatch()
-  const playerCode = await buildPlayer()
+  const playerCode = await buildPlayer('windfall')
   const typeface = new Uint8Array(
     readFileSync(
       join(

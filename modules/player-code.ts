@@ -1,18 +1,41 @@
 import { addTemplate, addTypeTemplate, defineNuxtModule } from '@nuxt/kit'
+import { readdirSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import { buildPlayer } from '../scripts/player-code.mjs'
 
-/** `import playerCode from '#player-code'`: the player as one script, for the app's parcels and for the server. */
+const FOLDER = fileURLToPath(new URL('../templates', import.meta.url))
+const TYPES = `declare module '#player-code' {
+  /** How large the player of a template is, bytes. */
+  export const PLAYER_BYTES: Readonly<Record<string, number>>
+  /** The player of a template as one script; fetched when it is asked for. */
+  export function playerCodeFor(template: string): Promise<string>
+}`
+
+/** `#player-code`: the players, one a template, for the app's parcels and for the server. */
 export default defineNuxtModule({
   meta: { name: 'player-code' },
-  async setup(_options, nuxt) {
-    const contents = async () => `export default ${JSON.stringify(await buildPlayer())}`
-    const template = addTemplate({ filename: 'player-code.mjs', getContents: contents, write: true })
-    nuxt.options.alias['#player-code'] = template.dst
-    addTypeTemplate(
-      {
-        filename: 'types/player-code.d.ts',
-        getContents: () => `declare module '#player-code' { const code: string; export default code }`,
+  setup(_options, nuxt) {
+    const ids = readdirSync(FOLDER, { withFileTypes: true }).flatMap((one) => (one.isDirectory() ? [one.name] : []))
+    for (const id of ids)
+      addTemplate({
+        filename: `player-code/${id}.mjs`,
+        getContents: async () => `export default ${JSON.stringify(await buildPlayer(id))}`,
+        write: true,
+      })
+    const index = addTemplate({
+      filename: 'player-code/index.mjs',
+      getContents: async () => {
+        const bytes = await Promise.all(ids.map(async (id) => [id, Buffer.byteLength(await buildPlayer(id))]))
+        const loads = ids.map((id) => `${JSON.stringify(id)}: () => import('./${id}.mjs')`)
+        return `export const PLAYER_BYTES = ${JSON.stringify(Object.fromEntries(bytes))}
+const PLAYERS = { ${loads.join(', ')} }
+export const playerCodeFor = async (template) => (await PLAYERS[template]()).default`
       },
+      write: true,
+    })
+    nuxt.options.alias['#player-code'] = index.dst
+    addTypeTemplate(
+      { filename: 'types/player-code.d.ts', getContents: () => TYPES },
       { nuxt: true, nitro: true, node: true },
     )
   },

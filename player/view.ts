@@ -1,4 +1,4 @@
-import type { Stage } from '../core/game/stage'
+import { wholeZoom, type Stage } from '../core/game/stage'
 import type { Point } from '../core/game/types'
 
 /** Where the stage lies on a canvas, in canvas px: the largest that fits, in the middle. */
@@ -21,7 +21,7 @@ export function fitView(width: number, height: number, stage: Stage, pixels = 0)
   const [across, down] = [width / stage.width, height / stage.height]
   const share = above(width, height, stage)
   // Whole-number scale, with bars for what is left over. Too small a canvas is filled as any other.
-  const zoom = pixels > 0 ? Math.floor(Math.min(across, down) / pixels + 0.001) : 0
+  const zoom = pixels > 0 ? wholeZoom(Math.min(across, down), pixels) : 0
   if (zoom >= 1) {
     const scale = zoom * pixels
     const left = Math.floor((width - stage.width * scale) / 2)

@@ -37,7 +37,7 @@ async function parcelOf(name: string): Promise<Uint8Array> {
   const face = 'bricolage-grotesque-latin-wght-normal.woff2'
   const { zip } = await buildParcel({
     ...{ template, pack, bytes },
-    playerCode: await buildPlayer(),
+    playerCode: await buildPlayer(template.id),
     typeface: read(`node_modules/@fontsource-variable/bricolage-grotesque/files/${face}`),
     pixels: async (hash) => {
       const found = await bytes(hash)

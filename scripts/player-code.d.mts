@@ -1,1 +1,1 @@
-export function buildPlayer(): Promise<string>
+export function buildPlayer(template: string): Promise<string>

@@ -4,8 +4,20 @@ import { fileURLToPath } from 'node:url'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 
-/** The player that ships in every parcel, as one script: `PackPostPlayer.play(element, source)`. */
-export async function buildPlayer() {
+/** In a player the list of all rules is that of its one template. */
+const rulesOf = (template) => ({
+  name: 'rules-of-one-template',
+  setup({ onLoad }) {
+    onLoad({ filter: /core[\\/]game[\\/]templates[\\/]rules\.ts$/ }, () => ({
+      contents: `import { rules } from './${template}/rules'\nexport const RULES = [rules]`,
+      loader: 'ts',
+      resolveDir: join(root, 'core/game/templates'),
+    }))
+  },
+})
+
+/** The player that ships in every parcel of a template, as one script: `PackPostPlayer.play(element, source)`. */
+export async function buildPlayer(template) {
   const result = await build({
     entryPoints: [join(root, 'player/main.ts')],
     bundle: true,
@@ -16,6 +28,7 @@ export async function buildPlayer() {
     target: ['es2020'],
     legalComments: 'none',
     tsconfigRaw: '{}',
+    plugins: [rulesOf(template)],
   })
   // It also stands inside a script element of the one-page game.
   return result.outputFiles[0].text.replaceAll('</script', '<\\/script').replaceAll('<!--', '<\\!--').trim()

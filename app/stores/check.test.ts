@@ -9,7 +9,7 @@ import { emptyHistory } from '@core/pack/history'
 import type { Pack } from '@core/pack/pack'
 import type { Template } from '@core/template/template'
 
-vi.mock('#player-code', () => ({ default: 'x'.repeat(23_000) }))
+vi.mock('#player-code', () => ({ PLAYER_BYTES: { windfall: 23_000, updraft: 23_000 } }))
 
 /** The worker's part, in this thread: the real rules over the real files. */
 const runner = makeRunner()

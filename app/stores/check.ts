@@ -4,7 +4,8 @@ import { reportOf, reportPage } from '@core/check/report'
 import { textOf } from '@core/check/texts'
 import { titleOf } from '@core/parcel/game-doc'
 import { weigh } from '@core/parcel/weigh'
-import playerCode from '#player-code'
+import type { Template } from '@core/template/template'
+import { PLAYER_BYTES } from '#player-code'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { bytesKept, keepBytes } from '../storage/assets'
@@ -14,6 +15,8 @@ import { useNotices } from './notices'
 
 const WAIT_MS = 250
 const RANK: Record<Severity, number> = { must: 0, should: 1, know: 2 }
+
+const playerBytes = (template: Template): number => PLAYER_BYTES[template.id] ?? 0
 
 /** Findings follow the pack by themselves, worked out in the worker; a change re-runs only what it touches. */
 export const useCheck = defineStore('check', () => {
@@ -35,7 +38,7 @@ export const useCheck = defineStore('check', () => {
     const began = performance.now()
     // The worker reads from the store: what was just brought in has to be there.
     await bytesKept().catch(() => undefined)
-    const result = await checker().check(toRaw(template), toRaw(pack), playerCode.length)
+    const result = await checker().check(toRaw(template), toRaw(pack), playerBytes(template))
     // A later run has been asked for in the meantime: its answer counts.
     if (mine !== turn) return
     findings.value = [...result.findings].sort((a, b) => RANK[a.severity] - RANK[b.severity])
@@ -82,7 +85,7 @@ export const useCheck = defineStore('check', () => {
     const { pack, template } = bench
     if (pack === null || template === null) return
     await bytesKept().catch(() => undefined)
-    const found = await checker().fixAll(toRaw(template), toRaw(pack), playerCode.length)
+    const found = await checker().fixAll(toRaw(template), toRaw(pack), playerBytes(template))
     if (found === null) return notices.warn('None of these can be fixed by itself after all.')
     await keepBytes(new Map(Object.entries(found.bytes)))
     const name = `Fix ${found.done.length} ${found.done.length === 1 ? 'thing' : 'things'}`
@@ -125,7 +128,9 @@ export const useCheck = defineStore('check', () => {
     () => findings.value.filter((finding) => finding.subject.field !== undefined && finding.severity === 'must').length,
   )
   const weighIn = computed(() =>
-    bench.pack === null || bench.template === null ? null : weigh(bench.template, bench.pack, playerCode.length),
+    bench.pack === null || bench.template === null
+      ? null
+      : weigh(bench.template, bench.pack, playerBytes(bench.template)),
   )
 
   const safe = computed(() => findings.value.filter(isSafe))

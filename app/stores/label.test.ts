@@ -7,7 +7,7 @@ import { emptyHistory } from '@core/pack/history'
 import type { Pixels } from '@core/art/pixels'
 import type { MailView } from '@core/posting/protocol'
 
-vi.mock('#player-code', () => ({ default: 'var PackPostPlayer={}' }))
+vi.mock('#player-code', () => ({ PLAYER_BYTES: {} }))
 
 let count = 0
 let arcade: (path: string, init: RequestInit) => Response

@@ -4,7 +4,7 @@ import { puffinCatch } from '../../tests/support/fixtures'
 import { emptyHistory } from '@core/pack/history'
 import type { OwnerView, PostingView } from '@core/posting/protocol'
 
-vi.mock('#player-code', () => ({ default: 'var PackPostPlayer={}' }))
+vi.mock('#player-code', () => ({ PLAYER_BYTES: {}, playerCodeFor: async () => 'var PackPostPlayer={}' }))
 
 const KEY = 'k'.repeat(43)
 const OTHER = 'o'.repeat(43)

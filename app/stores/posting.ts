@@ -18,7 +18,7 @@ import { WebdavAnswer, WebdavHosts, type WebdavRequest } from '@core/posting/way
 import type { Visibility } from '@core/label/label'
 import type { PostingRecord } from '@core/posting/record'
 import type { Parcel } from '@core/parcel/build'
-import playerCode from '#player-code'
+import { playerCodeFor } from '#player-code'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import * as z from 'zod'
@@ -71,7 +71,9 @@ export const usePosting = defineStore('posting', () => {
     if (bench.pack === null || bench.template === null) return null
     await bytesKept().catch(lendUnstored)
     typeface ??= fetch(TYPEFACE_URL).then(async (answer) => new Uint8Array(await answer.arrayBuffer()))
-    const built = await workshop().build(toRaw(bench.template), toRaw(bench.pack), playerCode, await typeface)
+    const { template, pack } = bench
+    const [playerCode, face] = await Promise.all([playerCodeFor(template.id), typeface])
+    const built = await workshop().build(toRaw(template), toRaw(pack), playerCode, face)
     if (built.ok) return built.value
     notices.warn(built.message)
     return null

@@ -1,4 +1,4 @@
-import { LONG_SIDE } from '../game/stage'
+import { LONG_SIDE, wholeZoom } from '../game/stage'
 import { looksLikePixelArt, type Pixels } from './pixels'
 
 /**
@@ -45,9 +45,9 @@ const MOST_GRID = 48
 /** Share of a stage's width, 0..1, that whole numbers leave free on the mean of usual screens. */
 export function sparedBy(grid: number): number {
   const spared = STAGE_WIDTHS.map((width) => {
-    const one = grid * LONG_SIDE
-    // Too small a screen is filled like any other.
-    return width < one ? 0 : 1 - (Math.floor(width / one) * one) / width
+    const zoom = wholeZoom(width / LONG_SIDE, grid)
+    // A screen that would be filled too little is filled like any other.
+    return zoom === 0 ? 0 : 1 - (zoom * grid * LONG_SIDE) / width
   })
   return spared.reduce((sum, one) => sum + one, 0) / spared.length
 }

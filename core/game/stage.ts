@@ -18,6 +18,18 @@ export const LONG_SIDE = STAGES.wide.width
 /** World units of the shorter side, whatever the shape. */
 export const SHORT_SIDE = STAGES.wide.height
 
+/** Less of a screen than this, in each direction, and a game drawn pixel by pixel fills it as any other does. */
+const LEAST_FILLED = 0.75
+
+/**
+ * How many px of a screen a px of the art becomes in a game drawn pixel by pixel: a whole number, or 0 where that would
+ * leave too much of the screen free. `room` is px of the screen a world unit could have, `grid` px of the art it has.
+ */
+export function wholeZoom(room: number, grid: number): number {
+  const zoom = Math.floor(room / grid + 0.001)
+  return zoom * grid < room * LEAST_FILLED ? 0 : zoom
+}
+
 /** As CSS has it: `16 / 10`. */
 export const ratioOf = (shape: StageShape): string => `${STAGES[shape].width} / ${STAGES[shape].height}`
 

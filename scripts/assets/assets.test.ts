@@ -3,27 +3,31 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { hashOf } from '../../core/pack/hash'
 import { Pack } from '../../core/pack/pack'
+import { CATALOGUE } from '../../core/template/catalogue'
 import { Template } from '../../core/template/template'
 import { decodePicture } from '../../server/inspector/decode'
 import { root } from '../../tests/support/fixtures'
-import { meadowArt } from './meadow'
-import { orchardArt } from './orchard'
 import { rgb, sheet, stamp, strip } from './pixel'
 import { harbourBackdrop, PIECES } from './saltwick'
 import { midi, mix } from './synth'
-import { harbourSounds, orchardSounds } from './tunes'
+import { templateLists } from './lists'
+import type { TemplateArt } from './paper'
+import { harbourSounds } from './tunes'
 
+const artOf = (id: string) => import(`../../templates/${id}/make.ts`) as Promise<TemplateArt>
 const json = (path: string): unknown => JSON.parse(readFileSync(join(root, path), 'utf8'))
 
 describe('what ships', () => {
   it('is whole: every file a template or set names is there, with the hash it says', () => {
-    for (const id of readdirSync(join(root, 'templates'), { withFileTypes: true }).filter((entry) =>
-      entry.isDirectory(),
-    )) {
-      const template = Template.parse(json(`templates/${id.name}/template.json`))
+    const folders = readdirSync(join(root, 'templates'), { withFileTypes: true }).filter((one) => one.isDirectory())
+    expect(folders.map((one) => one.name).sort()).toEqual([...CATALOGUE].sort())
+    for (const id of CATALOGUE) {
+      const template = Template.parse(json(`templates/${id}/template.json`))
       for (const [hash, asset] of Object.entries(template.assets))
-        expect(hashOf(new Uint8Array(readFileSync(join(root, 'templates', id.name, asset.path))))).toBe(hash)
+        expect(hashOf(new Uint8Array(readFileSync(join(root, 'templates', id, asset.path))))).toBe(hash)
     }
+    for (const [name, text] of Object.entries(templateLists(CATALOGUE)))
+      expect(readFileSync(join(root, 'core/game/templates', name), 'utf8'), 'npm run make:assets').toBe(text)
     const index = json('drawer/saltwick/index.json') as { items: { file: string; hash: string }[] }
     for (const item of index.items)
       expect(hashOf(new Uint8Array(readFileSync(join(root, 'drawer/saltwick', item.file)))), item.file).toBe(item.hash)
@@ -38,12 +42,10 @@ describe('what ships', () => {
     const kept = (await decodePicture(new Uint8Array(readFileSync(join(root, 'drawer/saltwick/quay-at-dusk.png')))))!
     expect([kept.width, kept.height]).toEqual([drawn.width, drawn.height])
     expect(Buffer.from(kept.data)).toEqual(Buffer.from(drawn.data))
-    for (const [id, draw] of [
-      ['windfall', orchardArt],
-      ['updraft', meadowArt],
-    ] as const) {
-      const svg = draw()
-      expect(draw()).toEqual(svg)
+    for (const id of CATALOGUE) {
+      const { drawings } = await artOf(id)
+      const svg = drawings()
+      expect(drawings()).toEqual(svg)
       for (const drawing of svg)
         expect(readFileSync(join(root, 'templates', id, 'art', `${drawing.name}.svg`), 'utf8')).toBe(drawing.svg)
     }
@@ -85,10 +87,11 @@ describe('drawing', () => {
 })
 
 describe('sounds', () => {
-  it('are in tune, at one level, without clipping or a late start', () => {
+  it('are in tune, at one level, without clipping or a late start', async () => {
     expect(midi(69)).toBe(440)
     expect(midi(81)).toBeCloseTo(880)
-    for (const [set, sounds] of Object.entries({ orchard: orchardSounds(), harbour: harbourSounds() }))
+    const own = await Promise.all(CATALOGUE.map(async (id) => [id, (await artOf(id)).sounds()] as const))
+    for (const [set, sounds] of [['harbour', harbourSounds()], ...own] as const)
       for (const [name, samples] of Object.entries(sounds)) {
         const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0)
         expect(peak, `${set} ${name}`).toBeCloseTo(0.72, 2)

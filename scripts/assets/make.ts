@@ -2,7 +2,7 @@
  * Draws and sounds everything that ships: `npm run make:assets`. The results are committed; running it again on the
  * same sources changes nothing.
  */
-import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
@@ -10,15 +10,16 @@ import { plateBox } from '../../core/game/layouts'
 import { hashOf } from '../../core/pack/hash'
 import { Pack } from '../../core/pack/pack'
 import { encodeWav } from '../../core/sound/wav'
+import { CATALOGUE } from '../../core/template/catalogue'
 import { Template } from '../../core/template/template'
 import { DEMOS } from './demo'
 import { encodeOgg } from './encode'
-import { meadowArt } from './meadow'
-import { orchardArt, type Drawing } from './orchard'
+import { templateLists } from './lists'
+import type { Drawing, TemplateArt } from './paper'
 import { assetReader, makeContent, makeUse } from './recipe'
 import { harbourBackdrop, harbourStart, PIECES } from './saltwick'
 import { RATE } from './synth'
-import { harbourSounds, meadowSounds, orchardSounds } from './tunes'
+import { harbourSounds } from './tunes'
 
 const root = join(import.meta.dirname, '../..')
 const folder = (...steps: string[]): string => {
@@ -133,11 +134,13 @@ async function saltwick(): Promise<void> {
   )
 }
 
-await draw('windfall', orchardArt(), orchardSounds())
-await draw('updraft', meadowArt(), meadowSounds())
 await saltwick()
-for (const id of readdirSync(join(root, 'templates'), { withFileTypes: true }).filter((entry) => entry.isDirectory())) {
-  const made = await template(id.name)
+for (const [name, text] of Object.entries(templateLists(CATALOGUE)))
+  writeFileSync(join(root, 'core/game/templates', name), text)
+for (const id of CATALOGUE) {
+  const { drawings, sounds } = (await import(`../../templates/${id}/make.ts`)) as TemplateArt
+  await draw(id, drawings(), sounds())
+  const made = await template(id)
   console.log(`${made.name} ${made.version}: ${made.parts.length} parts, ${Object.keys(made.assets).length} files`)
 }
 const demos = []

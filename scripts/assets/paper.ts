@@ -29,3 +29,16 @@ export function svgStrip(cell: number, columns: number, frames: readonly string[
     frames.map((frame, i) => move((i % columns) * cell, Math.floor(i / columns) * cell, frame)).join(''),
   )
 }
+
+/** A file of a template's art, as SVG; the PNG that ships is made from it. */
+export interface Drawing {
+  name: string
+  svg: string
+}
+
+/** What a template's folder has in its `make.ts`: all it draws, and all that sounds. */
+export interface TemplateArt {
+  drawings(): Drawing[]
+  /** Samples at 44.1 kHz by the name of their file. */
+  sounds(): Record<string, Float32Array>
+}

@@ -104,12 +104,12 @@ async function oldFiles(home: string, game: string, release: number): Promise<Ma
 export async function takeOver(
   arcade: Pick<Arcade, 'db' | 'dialect' | 'blobs' | 'settings'>,
   readShelf: () => Promise<ReadonlyMap<string, Shipped>>,
-  readOwn: () => Promise<HostOwn>,
+  readOwn: (template: string) => Promise<HostOwn>,
 ): Promise<TakenOver | null> {
   const { dataDir } = arcade.settings
   const home = join(dataDir, OLD_FOLDER)
   if (!existsSync(join(home, 'secret')) && !existsSync(join(home, 'games'))) return null
-  const [shelf, own] = [await readShelf(), await readOwn()]
+  const shelf = await readShelf()
   const aside: string[] = []
   const games = await rowsOf(home, 'games', OldGame, aside)
   const postings = await rowsOf(home, 'postings', OldPosting, aside)
@@ -127,7 +127,7 @@ export async function takeOver(
   let files = 0
   for (const game of games)
     for (const { release } of game.releases) {
-      const found = await hostAnew(await oldFiles(home, game.id, release), shelf, own)
+      const found = await hostAnew(await oldFiles(home, game.id, release), shelf, readOwn)
       if (found === null) {
         aside.push(`files/${game.id}/${release}`)
         continue
@@ -259,7 +259,7 @@ async function publish(
 async function hostAnew(
   old: ReadonlyMap<string, Uint8Array>,
   shelf: ReadonlyMap<string, Shipped>,
-  own: HostOwn,
+  readOwn: (template: string) => Promise<HostOwn>,
 ): Promise<Map<string, Uint8Array> | null> {
   const manifest = ParcelManifest.safeParse(quietJson(new TextDecoder().decode(old.get('parcel.json'))))
   const shipped = manifest.success ? shelf.get(manifest.data.template.id) : undefined
@@ -275,7 +275,7 @@ async function hostAnew(
     packOfManifest(manifest.data),
     manifest.data,
     new Set(kept.keys()),
-    own,
+    await readOwn(shipped.template.id),
   )
   // A template that has changed since brings its own files along.
   for (const [hash, { file }] of Object.entries(doc.assets)) {

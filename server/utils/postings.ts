@@ -225,7 +225,7 @@ async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow
     await keep(name, bytes, hash)
     names.add(name)
   }
-  const hosted = hostedFiles(template, pack, manifest, names, await hostOwn())
+  const hosted = hostedFiles(template, pack, manifest, names, await hostOwn(template.id))
   for (const [name, bytes] of hosted.files) await keep(name, bytes)
   const { label } = manifest
   const pictures = labelFiles(pack)

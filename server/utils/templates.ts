@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path'
 import type { HostOwn } from '@core/parcel/hosted'
 import { CATALOGUE } from '@core/template/catalogue'
 import { Template } from '@core/template/template'
-import playerCode from '#player-code'
+import { playerCodeFor } from '#player-code'
 import type { Shipped } from '../inspector/inspect'
 
 let kept: Promise<ReadonlyMap<string, Shipped>> | null = null
@@ -42,10 +42,10 @@ export async function shelfFolder(tmp: string): Promise<string> {
 
 const TYPEFACE = 'bricolage-grotesque-latin-wght-normal.woff2'
 
-/** What the arcade puts into every posted game itself. */
-export async function hostOwn(): Promise<HostOwn> {
+/** What the arcade puts into every posted game of a template itself. */
+export async function hostOwn(template: string): Promise<HostOwn> {
   const typeface = await useStorage('assets:typeface').getItemRaw<Uint8Array>(TYPEFACE)
   if (typeface === null)
     throw new Error('The typeface that ships with every game is not in this build. Build it again.')
-  return { playerCode, typeface: new Uint8Array(typeface) }
+  return { playerCode: await playerCodeFor(template), typeface: new Uint8Array(typeface) }
 }

@@ -100,7 +100,7 @@ export async function demoParcel(change: (pack: Pack) => Pack = (pack) => pack):
   const { zip } = await buildParcel({
     template: windfall,
     pack: ready,
-    playerCode: await buildPlayer(),
+    playerCode: await buildPlayer('windfall'),
     typeface: new Uint8Array(typeface),
     bytes: bytesFrom(),
     pixels: contextFor(ready).pixels,

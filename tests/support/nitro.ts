@@ -28,7 +28,7 @@ export function standInForNitro(folder?: string, config: Record<string, unknown>
       getItemRaw: async (key: string) => (existsSync(path(key)) ? readFileSync(path(key)) : null),
     }
   })
-  vi.doMock('#player-code', () => ({ default: 'var PackPostPlayer={play(){}}' }))
+  vi.doMock('#player-code', () => ({ playerCodeFor: async () => 'var PackPostPlayer={play(){}}' }))
   vi.doMock('../../server/arcade/inspect-apart', async (original) => {
     const [{ inspect }, { shelf }] = await Promise.all([
       import('../../server/inspector/inspect'),

@@ -45,14 +45,16 @@ onBeforeUnmount(() => stage.value?.close())
     role="application"
     :aria-label="setup.doc.title"
     :data-screen="stage?.view.screen"
-    :style="{ aspectRatio: ratioOf(setup.stage.shape) }"
+    :style="{ '--ratio': ratioOf(setup.stage.shape), '--wide': setup.stage.width / setup.stage.height }"
   />
 </template>
 
 <style scoped>
 .play-box {
   width: 100%;
-  max-height: calc(100vh - 150px);
+  aspect-ratio: var(--ratio);
+  max-width: calc((100vh - 150px) * var(--wide));
+  margin: 0 auto;
   display: block;
   background: #171b26;
   touch-action: none;

@@ -225,7 +225,7 @@ function ready(made: Stage): void {
   box-shadow: 0 2px 10px #0006;
 }
 .stage-room :deep(.stage) {
-  max-width: calc((100vh - 56px - 134px - 140px) * var(--wide));
+  max-width: calc((100vh - 56px - 134px - 206px) * var(--wide));
 }
 .stage-room.phone {
   height: calc(100vh - 56px - 134px - 140px);

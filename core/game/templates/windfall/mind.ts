@@ -1,8 +1,8 @@
-import { random } from '../random'
-import type { SimulatedMind, SimulatedPlayer } from '../rules'
-import { actorOfThing, CAPACITY, windfallPlan, type Windfall, type WindfallPlan } from '../rules/windfall'
-import { numberOf, type Setup } from '../setup'
-import type { Input } from '../types'
+import { random } from '../../random'
+import type { SimulatedMind, SimulatedPlayer } from '../../rules'
+import { actorOfThing, CAPACITY, windfallPlan, type Windfall, type WindfallPlan } from './rules'
+import { numberOf, type Setup } from '../../setup'
+import type { Input } from '../../types'
 
 /**
  * Plays windfall as a person does: looks, takes a while to react, aims a little beside the mark. It reads what is
@@ -92,4 +92,4 @@ function decide(mind: SimulatedMind, state: Windfall, setup: Setup, into: Input)
   if (Math.abs(off) > Math.max(reach, 0.12)) into.axis = off > 0 ? 1 : -1
 }
 
-export const windfallPlayer: SimulatedPlayer<Windfall> = { template: 'windfall', make, decide }
+export const mind: SimulatedPlayer<Windfall> = { template: 'windfall', make, decide }

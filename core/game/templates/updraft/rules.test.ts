@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { breakwaterGull, updraft as template } from '../../../tests/support/fixtures'
-import { newPack, type Pack } from '../../pack/pack'
-import { buildGameDoc } from '../../parcel/game-doc'
-import { makeDrawList } from '../draw-list'
-import { boundsOf } from '../pick'
-import { updraftPlayer } from '../players/updraft'
-import { makeSetup, type Setup } from '../setup'
-import { BITS, idleInput } from '../types'
-import { updraft, type Updraft } from './updraft'
+import { breakwaterGull, updraft as template } from '../../../../tests/support/fixtures'
+import { newPack, type Pack } from '../../../pack/pack'
+import { buildGameDoc } from '../../../parcel/game-doc'
+import { makeDrawList } from '../../draw-list'
+import { boundsOf } from '../../pick'
+import { mind as updraftPlayer } from './mind'
+import { makeSetup, type Setup } from '../../setup'
+import { BITS, idleInput } from '../../types'
+import { rules as updraft, type Updraft } from './rules'
 
 function setupWith(dials: Record<string, number> = {}, pack: Pack = newPack(template, 'a-pack-for-tests')): Setup {
   const parts = { ...pack.parts }

@@ -1,4 +1,6 @@
-import { folded, move, oval, resetFolds, shape, svg, svgStrip, type Tone } from './paper'
+import { folded, move, oval, resetFolds, shape, svg, svgStrip, type Drawing, type Tone } from '../../scripts/assets/paper'
+import { mix, voice } from '../../scripts/assets/synth'
+import { chime, type Row } from '../../scripts/assets/tunes'
 
 /** Windfall's own art: a hedgehog in an autumn orchard, cut from paper. */
 const BARK: Tone = ['#a9795a', '#8a5f45']
@@ -177,12 +179,7 @@ function orchard(withGround: boolean): string {
   )
 }
 
-export interface Drawing {
-  name: string
-  svg: string
-}
-
-export function orchardArt(): Drawing[] {
+export function drawings(): Drawing[] {
   resetFolds()
   const hero = svgStrip(160, 2, [
     hedgehog({}),
@@ -214,4 +211,81 @@ export function orchardArt(): Drawing[] {
       ),
     },
   ]
+}
+
+/** Orchard sounds: wooden, soft. */
+export function sounds(): Record<string, Float32Array> {
+  const beat = 0.29
+  const melody: Row = [
+    [76, 1],
+    [79, 1],
+    [81, 1],
+    [79, 1],
+    [76, 2],
+    [72, 2],
+    [74, 1],
+    [76, 1],
+    [77, 1],
+    [74, 1],
+    [71, 2],
+    [67, 2],
+    [72, 1],
+    [76, 1],
+    [79, 1],
+    [76, 1],
+    [81, 2],
+    [77, 2],
+    [76, 1],
+    [74, 1],
+    [71, 1],
+    [74, 1],
+    [72, 3],
+    [null, 1],
+  ]
+  const bass: Row = [
+    [48, 2],
+    [55, 2],
+    [48, 2],
+    [55, 2],
+    [50, 2],
+    [57, 2],
+    [43, 2],
+    [55, 2],
+    [48, 2],
+    [55, 2],
+    [53, 2],
+    [57, 2],
+    [43, 2],
+    [47, 2],
+    [48, 4],
+  ]
+  const middle: Row = [
+    [60, 4],
+    [60, 4],
+    [62, 4],
+    [59, 4],
+    [60, 4],
+    [65, 4],
+    [62, 4],
+    [60, 4],
+  ]
+  return {
+    'catch-sound': mix(0.32, chime([79, 84], 0.06, 0.24)),
+    'harm-sound': mix(0.42, [
+      { at: 0, length: 0.4, from: 190, to: 70, wave: 'triangle', level: 0.7 },
+      { at: 0, length: 0.12, from: 1600, wave: 'noise', level: 0.5 },
+    ]),
+    'press-sound': mix(0.09, [{ at: 0, length: 0.09, from: 660, to: 520, wave: 'triangle' }]),
+    'win-sound': mix(1.5, [...chime([72, 76, 79, 84, 88], 0.13, 0.7), ...chime([72, 76, 79], 0, 1.4, { level: 0.18 })]),
+    'lose-sound': mix(1.2, chime([67, 64, 60, 55], 0.2, 0.6, { wave: 'triangle' })),
+    music: mix(
+      beat * 32,
+      [
+        ...voice(melody, beat, { level: 0.34 }, 1.4),
+        ...voice(bass, beat, { level: 0.3, wave: 'triangle' }, 0.9),
+        ...voice(middle, beat, { level: 0.12, wave: 'sine', attack: 0.05 }),
+      ],
+      true,
+    ),
+  }
 }

@@ -1,12 +1,12 @@
-import { add, type DrawList } from '../draw-list'
-import { clearEvents, makeEvents } from '../events'
-import { drawLives } from '../lives'
-import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
-import { pickWeighted, random } from '../random'
-import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
-import { dial, numberOf, partIn, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
-import { makeShape, touches, type Shape } from '../shapes'
-import { BITS, STEPS_PER_SECOND, type Input } from '../types'
+import { add, type DrawList } from '../../draw-list'
+import { clearEvents, makeEvents } from '../../events'
+import { drawLives } from '../../lives'
+import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
+import { pickWeighted, random } from '../../random'
+import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
+import { dial, numberOf, partIn, planned, shapeAt, type Actor, type CastActor, type Setup } from '../../setup'
+import { makeShape, touches, type Shape } from '../../shapes'
+import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
 
 /** One button keeps a flyer up; gaps to pass. */
 export interface Updraft extends PlayState {
@@ -366,4 +366,4 @@ function values(state: Updraft, setup: Setup): Record<string, number> {
   return { score: state.score, goal: dial(setup, 'goal'), lives: state.lives }
 }
 
-export const updraft: Rules<Updraft> = { id: 'updraft', pads: ['up'], start, step, draw, facts, values, ending }
+export const rules: Rules<Updraft> = { id: 'updraft', pads: ['up'], start, step, draw, facts, values, ending }

@@ -1,12 +1,12 @@
-import { add, type DrawList } from '../draw-list'
-import { clearEvents, makeEvents } from '../events'
-import { drawLives } from '../lives'
-import { agePops, drawPops, makePops, pop, type Pop } from '../pops'
-import { pickWeighted, random } from '../random'
-import type { Ending, PlayFacts, PlayState, Rules } from '../rules'
-import { dial, numberOf, planned, shapeAt, type Actor, type CastActor, type Setup } from '../setup'
-import { touches } from '../shapes'
-import { BITS, STEPS_PER_SECOND, type Input } from '../types'
+import { add, type DrawList } from '../../draw-list'
+import { clearEvents, makeEvents } from '../../events'
+import { drawLives } from '../../lives'
+import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
+import { pickWeighted, random } from '../../random'
+import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
+import { dial, numberOf, planned, shapeAt, type Actor, type CastActor, type Setup } from '../../setup'
+import { touches } from '../../shapes'
+import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
 
 /** Things fall: catch the good, dodge the bad. */
 export interface Windfall extends PlayState {
@@ -319,7 +319,7 @@ function values(state: Windfall, setup: Setup): Record<string, number> {
   }
 }
 
-export const windfall: Rules<Windfall> = {
+export const rules: Rules<Windfall> = {
   id: 'windfall',
   pads: ['left', 'right'],
   start,

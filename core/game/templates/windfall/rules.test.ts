@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { puffinCatch, windfall as template } from '../../../tests/support/fixtures'
-import type { Pack } from '../../pack/pack'
-import type { CastContent } from '../../kinds/cast'
-import { buildGameDoc } from '../../parcel/game-doc'
-import { makeDrawList } from '../draw-list'
-import { windfallPlayer } from '../players/windfall'
-import { makeSetup, numberOf, type Setup } from '../setup'
-import { idleInput } from '../types'
-import { windfall, type Windfall } from './windfall'
+import { puffinCatch, windfall as template } from '../../../../tests/support/fixtures'
+import type { Pack } from '../../../pack/pack'
+import type { CastContent } from '../../../kinds/cast'
+import { buildGameDoc } from '../../../parcel/game-doc'
+import { makeDrawList } from '../../draw-list'
+import { mind as windfallPlayer } from './mind'
+import { makeSetup, numberOf, type Setup } from '../../setup'
+import { idleInput } from '../../types'
+import { rules as windfall, type Windfall } from './rules'
 
 type Dials = Record<string, number>
 

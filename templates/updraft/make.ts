@@ -1,5 +1,6 @@
-import type { Drawing } from './orchard'
-import { folded, move, oval, resetFolds, shape, svg, svgStrip, type Tone } from './paper'
+import { folded, move, oval, resetFolds, shape, svg, svgStrip, type Drawing, type Tone } from '../../scripts/assets/paper'
+import { mix, voice } from '../../scripts/assets/synth'
+import { chime, type Row } from '../../scripts/assets/tunes'
 
 /** Updraft's own art: a wren over a thistle meadow, cut from paper. */
 const COAT: Tone = ['#c98552', '#a8683e']
@@ -194,7 +195,7 @@ function ground(): string {
   )
 }
 
-export function meadowArt(): Drawing[] {
+export function drawings(): Drawing[] {
   resetFolds()
   const hero = svgStrip(160, 3, [
     wren({ wing: -34, tilt: -14 }),
@@ -232,4 +233,54 @@ export function meadowArt(): Drawing[] {
       ),
     },
   ]
+}
+
+/** Meadow sounds: airy, plucked. */
+export function sounds(): Record<string, Float32Array> {
+  const beat = 0.26
+  const melody: Row = [
+    [72, 1],
+    [76, 1],
+    [79, 2],
+    [77, 1],
+    [76, 1],
+    [74, 2],
+    [71, 1],
+    [74, 1],
+    [77, 2],
+    [76, 1],
+    [74, 1],
+    [72, 2],
+    [69, 1],
+    [72, 1],
+    [76, 2],
+    [74, 1],
+    [72, 1],
+    [71, 2],
+    [67, 1],
+    [71, 1],
+    [74, 2],
+    [72, 4],
+  ]
+  const bass = [48, 53, 55, 48, 45, 50, 55, 48].flatMap((root): Row => [
+    [root, 2],
+    [root + 7, 2],
+  ])
+  return {
+    'flap-sound': mix(0.16, [{ at: 0, length: 0.15, from: 900, wave: 'noise', level: 0.7, attack: 0.02 }]),
+    'pass-sound': mix(0.22, chime([84, 88], 0.05, 0.16, { level: 0.25 })),
+    'prize-sound': mix(0.34, chime([76, 83, 88], 0.06, 0.22)),
+    'hit-sound': mix(0.4, [
+      { at: 0, length: 0.36, from: 240, to: 80, wave: 'triangle', level: 0.7 },
+      { at: 0, length: 0.1, from: 1200, wave: 'noise', level: 0.5 },
+    ]),
+    'press-sound': mix(0.09, [{ at: 0, length: 0.09, from: 720, to: 560, wave: 'triangle' }]),
+    'win-sound': mix(1.5, [...chime([72, 76, 79, 84], 0.14, 0.8), ...chime([60, 64, 67], 0, 1.4, { level: 0.18 })]),
+    'lose-sound': mix(1.1, chime([69, 65, 62, 57], 0.18, 0.6, { wave: 'triangle' })),
+    music: mix(
+      beat * 32,
+      [...voice(melody, beat, { level: 0.32 }, 1.6), ...voice(bass, beat, { level: 0.26, wave: 'triangle' }, 0.85)],
+      true,
+    ),
+  }
 }

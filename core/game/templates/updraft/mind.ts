@@ -1,8 +1,8 @@
-import { random } from '../random'
-import type { SimulatedMind, SimulatedPlayer } from '../rules'
-import { updraftPlan, type Updraft } from '../rules/updraft'
-import { dial, type Setup } from '../setup'
-import { BITS, type Input } from '../types'
+import { random } from '../../random'
+import type { SimulatedMind, SimulatedPlayer } from '../../rules'
+import { updraftPlan, type Updraft } from './rules'
+import { dial, type Setup } from '../../setup'
+import { BITS, type Input } from '../../types'
 
 /**
  * Plays updraft as a person does: keeps the flyer a little below the middle of the gap it sees next, presses when it
@@ -44,4 +44,4 @@ function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input):
   mind.wait = 1 + Math.round((1 - mind.skill) * 13 * random(mind))
 }
 
-export const updraftPlayer: SimulatedPlayer<Updraft> = { template: 'updraft', make, decide }
+export const mind: SimulatedPlayer<Updraft> = { template: 'updraft', make, decide }

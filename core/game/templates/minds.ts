@@ -1,0 +1,5 @@
+// Written by `npm run make:assets` from core/template/catalogue.ts.
+import { mind as updraft } from './updraft/mind'
+import { mind as windfall } from './windfall/mind'
+
+export const MINDS = [windfall, updraft] as const

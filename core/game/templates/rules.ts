@@ -1,0 +1,5 @@
+// Written by `npm run make:assets` from core/template/catalogue.ts.
+import { rules as updraft } from './updraft/rules'
+import { rules as windfall } from './windfall/rules'
+
+export const RULES = [windfall, updraft] as const
