@@ -1,4 +1,5 @@
 import { BITS, idleInput, type Input } from '../core/game/types'
+import type { Asks } from '../core/game/rules'
 import { toWorld, type View } from './view'
 
 /** Keyboard, pointer and gamepad as one input a step. */
@@ -31,6 +32,12 @@ interface Point {
   y: number
 }
 
+/** The character a key types, as its code point; 0 for keys that type none. */
+function characterOf(key: string): number {
+  const code = key.codePointAt(0) ?? 0
+  return key !== ' ' && key.length === (code > 0xffff ? 2 : 1) ? code : 0
+}
+
 /** A key or the pointer goes down or up. */
 interface Change {
   code: string
@@ -52,14 +59,31 @@ interface Options {
   onPress: () => void
   /** The bench needs most letters for itself: then only arrows, A, D, Enter and Escape play. */
   few?: boolean
+  /** What the game asks for now: a pointer that hovers, characters that are typed. */
+  asks?: () => Asks
 }
+
+const asksNothing = (): Asks => ({})
+/** Typed characters that wait for their step. */
+const MOST_TYPED = 32
 
 const FEW = new Set(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'KeyA', 'KeyD', 'Enter', 'Escape'])
 
-export function makeControls({ keys, pointer, view, ratio, onPress, few = false }: Options): Controls {
+export function makeControls({
+  keys,
+  pointer,
+  view,
+  ratio,
+  onPress,
+  few = false,
+  asks = asksNothing,
+}: Options): Controls {
   const held = new Set<string>()
   const input = idleInput()
   let point: Point | null = null
+  /** Where a pointer that presses nothing is. */
+  let hover: Point | null = null
+  const typed: number[] = []
   // Where frames are slow, several presses come between two steps: each is seen down by one and up by the next.
   const waiting: Change[] = []
   const last = (code: string) => waiting.findLast((change) => change.code === code)
@@ -89,7 +113,12 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
     few ? FEW.has(code) : LEFT.has(code) || RIGHT.has(code) || KEY_BITS[code] !== undefined
 
   on<KeyboardEvent>(keys, 'keydown', (event) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || !mine(event.code)) return
+    if (event.ctrlKey || event.metaKey) return
+    const letter = asks().typing === true ? characterOf(event.key) : 0
+    if (letter > 0 && typed.length < MOST_TYPED) typed.push(letter)
+    if (letter > 0) event.preventDefault()
+    // While somebody types, letters are letters and nothing else.
+    if (letter > 0 || event.altKey || !mine(event.code)) return
     event.preventDefault()
     change(event.code, true)
     onPress()
@@ -97,8 +126,10 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
   on<KeyboardEvent>(keys, 'keyup', (event) => change(event.code, false))
   on(window, 'blur', () => {
     waiting.length = 0
+    typed.length = 0
     held.clear()
     point = null
+    hover = null
   })
   const place = (event: PointerEvent): Point => {
     const box = pointer.getBoundingClientRect()
@@ -119,11 +150,13 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
     onPress()
   })
   on<PointerEvent>(pointer, 'pointermove', (event) => {
+    if (event.pointerType !== 'touch') hover = place(event)
     if (!isDown(POINTER)) return
     const touch = last(POINTER)
     if (touch === undefined) point = place(event)
     else touch.at = place(event)
   })
+  on(pointer, 'pointerleave', () => (hover = null))
   const lift = () => change(POINTER, false)
   on(pointer, 'pointerup', lift)
   on(pointer, 'pointercancel', lift)
@@ -166,8 +199,10 @@ export function makeControls({ keys, pointer, view, ratio, onPress, few = false 
         bits |= KEY_BITS[code] ?? 0
       }
       input.axis = left === right ? gamepad.axis : left ? -1 : 1
-      input.px = point?.x ?? -1
-      input.py = point?.y ?? -1
+      const at = point ?? (asks().hover === true ? hover : null)
+      input.px = at?.x ?? -1
+      input.py = at?.y ?? -1
+      input.key = typed.shift() ?? 0
       input.bits = bits | (point === null ? 0 : BITS.pointer)
       return input
     },

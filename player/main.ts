@@ -129,6 +129,7 @@ function run(
     view: () => view,
     ratio: () => ratio,
     onPress: () => speaker.wake(),
+    asks: () => (state.screen === 'play' ? (rulesFor(doc.template.id).asks ?? {}) : {}),
   })
   thumbs = makeThumbs(root, setup, controls)
   new ResizeObserver(resize).observe(root)

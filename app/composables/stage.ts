@@ -4,6 +4,7 @@ import { beginPlay, drawGame, goTo, tellStory, type GameState } from '@core/game
 import { pickAt } from '@core/game/pick'
 import { findMoment, pressingPlay } from '@core/dry-run/moment'
 import { replayInputs, type Recording } from '@core/game/recording'
+import { rulesFor } from '@core/game/registry'
 import { LINE, SCREENS, screenOf, STORY_PARTS } from '@core/game/screens'
 import {
   adoptSetup,
@@ -122,6 +123,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     view: () => place,
     ratio: () => ratio,
     few: options.few,
+    asks: () => (session.state.screen === 'play' ? (rulesFor(setup.doc.template.id).asks ?? {}) : {}),
     onPress: () => {
       if (view.muted === false) speaker.wake()
       if (!pointerPicks) {

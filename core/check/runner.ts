@@ -59,7 +59,8 @@ export function makeRunner(rules: readonly Rule[] = RULES): Runner {
       for (const rule of rules) {
         for (const subject of rule.subjects(ctx)) {
           const key = `${rule.id}:${subjectKey(subject)}`
-          const reads = fingerprint(rule.reads(ctx, subject))
+          // Where things stand, and how large they are shown, follows from the stage's shape.
+          const reads = `${ctx.pack.stage} ${fingerprint(rule.reads(ctx, subject))}`
           const old = kept.get(key)
           result.asked++
           let findings: Finding[]

@@ -24,6 +24,7 @@ export function autoplayInput(auto: Autoplay, state: GameState, setup: Setup): I
     return input
   }
   input.axis = 0
+  input.key = 0
   input.px = -1
   input.py = -1
   input.bits = state.screenStep > LINGER_STEPS && state.screenStep % 20 === 0 ? BITS.confirm : 0

@@ -1,3 +1,5 @@
+import type { Point } from './types'
+
 /**
  * What is on the stage at one step. One list, five uses: the stage draws it, picking tests it, covers are captured
  * from it, tests read it, the player ships it. Items are reused from step to step, so keep none of them.
@@ -17,6 +19,8 @@ export interface DrawItem {
   clip: string
   /** Steps since the clip began. */
   clipStep: number
+  /** How far it goes along with the camera: 0 stands on the stage, 1 lies in the world, what is between is far away. */
+  share: number
   /** Sprites: where the pivot sits. Everything else: the top left. World units. */
   x: number
   y: number
@@ -37,9 +41,16 @@ export interface DrawList {
   count: number
   /** Texts of this language begin at the right. */
   rightToLeft: boolean
+  /** Where in the world the stage's top left is, world units. */
+  camera: Point
 }
 
-export const makeDrawList = (): DrawList => ({ items: [], count: 0, rightToLeft: false })
+export const makeDrawList = (): DrawList => ({
+  items: [],
+  count: 0,
+  rightToLeft: false,
+  camera: { x: 0, y: 0 },
+})
 
 /** The next free item of the list, reset to plain values. */
 export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: number): DrawItem {
@@ -53,6 +64,7 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
       entry: '',
       clip: '',
       clipStep: 0,
+      share: 0,
       x,
       y,
       w: 0,
@@ -72,6 +84,7 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
     item.entry = ''
     item.clip = ''
     item.clipStep = 0
+    item.share = 0
     item.x = x
     item.y = y
     item.w = 0
@@ -84,4 +97,18 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
   }
   list.count++
   return item
+}
+
+/**
+ * Puts what lies in the world where the camera sees it. The one place that maps the world to the stage: painting,
+ * picking, covers and maps all read the list after it.
+ */
+export function toStage(list: DrawList): void {
+  const { x, y } = list.camera
+  for (let i = 0; i < list.count; i++) {
+    const item = list.items[i]!
+    if (item.share === 0) continue
+    item.x -= x * item.share
+    item.y -= y * item.share
+  }
 }

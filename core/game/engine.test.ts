@@ -63,7 +63,7 @@ describe('determinism', () => {
 
   it('truncates a recording to a whole number of steps', () => {
     const recording = startRecording('windfall', 1)
-    for (let i = 0; i < 100; i++) record(recording, { axis: i < 60 ? 0 : 1, px: -1, py: -1, bits: 0 })
+    for (let i = 0; i < 100; i++) record(recording, { axis: i < 60 ? 0 : 1, px: -1, py: -1, bits: 0, key: 0 })
     truncateRecording(recording, 70)
     expect(recording.steps).toBe(70)
     expect(recording.runs).toEqual([60, 0, -1, -1, 0, 10, 1, -1, -1, 0])
@@ -78,7 +78,7 @@ describe('rewind', () => {
     const seen: string[] = []
     for (let i = 0; i < 700; i++) {
       seen.push(stateHash(session.state))
-      stepSession(session, { ...wander(i), bits: 0 })
+      stepSession(session, { ...wander(i), bits: 0, key: 0 })
     }
     expect(rewindable(session)).toBeGreaterThanOrEqual(270)
     expect(rewindable(session)).toBeLessThanOrEqual(300)
@@ -88,9 +88,9 @@ describe('rewind', () => {
 
   it('plays on from an earlier moment, and its recording agrees', () => {
     const session = startSession(setup(), 3, { straightToPlay: true })
-    for (let i = 0; i < 300; i++) stepSession(session, { ...wander(i), bits: 0 })
+    for (let i = 0; i < 300; i++) stepSession(session, { ...wander(i), bits: 0, key: 0 })
     resumeFrom(session, 100)
-    for (let i = 0; i < 50; i++) stepSession(session, { axis: 1, px: -1, py: -1, bits: 0 })
+    for (let i = 0; i < 50; i++) stepSession(session, { axis: 1, px: -1, py: -1, bits: 0, key: 0 })
     expect(session.step).toBe(250)
     expect(stateHash(rerun(session.recording, setup()))).toBe(stateHash(session.state))
     resumeFrom(session, 40)
@@ -187,7 +187,7 @@ describe('windfall', () => {
     const s = setup()
     const state = startGame(1)
     beginPlay(state, s)
-    for (let i = 0; i < 120; i++) stepGame(state, { axis: 0, px: 300, py: 800, bits: BITS.pointer }, s)
+    for (let i = 0; i < 120; i++) stepGame(state, { axis: 0, px: 300, py: 800, bits: BITS.pointer, key: 0 }, s)
     expect((state.play as unknown as { hero: { x: number } }).hero.x).toBeCloseTo(3, 6)
   })
 })
@@ -230,7 +230,7 @@ describe('screens', () => {
     const [x, y, w, h] = plateAt('wide', 'start', 3)
     const tap = (px: number, py: number) => {
       const state = startGame(2)
-      stepGame(state, { axis: 0, px: Math.round(px * 100), py: Math.round(py * 100), bits: BITS.pointer }, s)
+      stepGame(state, { axis: 0, px: Math.round(px * 100), py: Math.round(py * 100), bits: BITS.pointer, key: 0 }, s)
       return state.screen
     }
     expect(tap(x + w / 2, y + h / 2)).toBe('about')
@@ -243,7 +243,7 @@ describe('screens', () => {
     beginPlay(state, s)
     state.screen = 'lost'
     state.screenStep = 0
-    for (let i = 0; i < 40; i++) stepGame(state, { ...idleInput(), bits: BITS.confirm }, s)
+    for (let i = 0; i < 40; i++) stepGame(state, { ...idleInput(), bits: BITS.confirm, key: 0 }, s)
     expect(state.screen).toBe('lost')
   })
 

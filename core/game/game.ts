@@ -1,8 +1,9 @@
-import { add, type DrawList } from './draw-list'
+import { add, toStage, type DrawList } from './draw-list'
 import { clearEvents, makeEvents } from './events'
 import { isRightToLeft, wordsIn } from './languages'
 import { CREDITS_TEXT, PLACES } from './layouts'
 import { rulesFor } from './registry'
+import { plateHit } from './plates'
 import type { PlayState } from './rules'
 import {
   CREDITS_PER_PAGE,
@@ -168,16 +169,12 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
   if (pressed & BITS.up) state.focus = (state.focus + count - 1) % count
   if (pressed & BITS.down) state.focus = (state.focus + 1) % count
   if (pressed & BITS.pointer && input.px >= 0) {
-    for (let i = 0; i < count; i++) {
-      const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
-      const px = input.px / 100
-      const py = input.py / 100
-      // Half of the gap between two plates belongs to each: fingers are larger than plates on a small screen.
-      const slack = gap / 2
-      if (px >= x - slack && px <= x + w + slack && py >= y - slack && py <= y + h + slack) {
-        state.focus = i
-        return act(state, setup, buttons[i]!.act)
-      }
+    const areas = buttons.map((_button, i) => plateAt(setup.stage.shape, state.screen, i))
+    // Half of the gap between two plates belongs to each: fingers are larger than plates on a small screen.
+    const hit = plateHit(areas, input.px / 100, input.py / 100, gap / 2)
+    if (hit >= 0) {
+      state.focus = hit
+      return act(state, setup, buttons[hit]!.act)
     }
     // Anywhere else on a story is meant for its next line.
     if (state.screen === 'story') return act(state, setup, { do: 'next-line' })
@@ -212,6 +209,14 @@ export function stepGame(state: GameState, input: Input, setup: Setup): void {
     }
   } else stepScreen(state, input, setup)
   state.held = input.bits
+}
+
+/** Goes on with other content: see `Rules.adopt`. What a screen points to stays within what there is. */
+export function adoptGame(state: GameState, before: Setup, after: Setup): void {
+  state.language = Math.min(state.language, Math.max(0, after.doc.languages.length - 1))
+  state.page = Math.min(state.page, creditPages(after) - 1)
+  state.focus = Math.min(state.focus, Math.max(0, buttonsOf(state, after).length - 1))
+  if (state.play !== null) rulesFor(after.doc.template.id).adopt(state.play, before, after)
 }
 
 /** Fills {names} in a text from `values`; unknown names stay as they are. */
@@ -261,6 +266,8 @@ export function buttonText(state: GameState, setup: Setup, button: ScreenButton)
 /** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
 export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {
   list.count = 0
+  list.camera.x = 0
+  list.camera.y = 0
   list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
   const { shape, width, height } = setup.stage
   const plan = SCREEN_PLANS[state.screen]
@@ -275,6 +282,7 @@ export function drawGame(state: GameState, setup: Setup, list: DrawList, languag
     item.w = width
     item.h = height
   }
+  toStage(list)
   if (plan.dim > 0) {
     const item = add(list, 'dim', '', 0, 0)
     item.w = width

@@ -35,14 +35,28 @@ export interface Ending {
 /** What thumbs press on a screen without keys; all else is a touch on the stage. */
 export type Pad = 'left' | 'right' | 'up'
 
+/** What a play asks of the controls beyond keys that move and a pointer that presses. */
+export interface Asks {
+  /** Where the pointer is, also while it presses nothing. */
+  hover?: boolean
+  /** Characters, one a step. */
+  typing?: boolean
+}
+
 export interface Rules<S extends PlayState = PlayState> {
   id: string
+  asks?: Asks
   /** Pads a phone shows, from the left. */
   pads: readonly Pad[]
   start(setup: Setup, seed: number): S
   /** Moves the state on by 1/60 s, in place, without allocating. */
   step(state: S, input: Input, setup: Setup): void
   draw(state: S, setup: Setup, list: DrawList): void
+  /**
+   * What a running play does when its content changes under it: things of an entry that is gone go, what has another
+   * size fits again. In place; `state` was played with `before` and goes on with `after`, on a stage of the same shape.
+   */
+  adopt(state: S, before: Setup, after: Setup): void
   facts(setup: Setup): PlayFacts
   /** Values for {names} in the wordings shown during play, as the state has them now. */
   values(state: S, setup: Setup): Record<string, number>

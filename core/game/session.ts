@@ -1,4 +1,4 @@
-import { beginPlay, startGame, stepGame, type GameState } from './game'
+import { adoptGame, beginPlay, startGame, stepGame, type GameState } from './game'
 import { record, startRecording, truncateRecording, type Recording } from './recording'
 import type { Setup } from './setup'
 import { STEPS_PER_SECOND, type Input } from './types'
@@ -11,7 +11,7 @@ export interface Session {
   state: GameState
   recording: Recording
   /** Oldest first; `at` is the step it was taken before. */
-  snapshots: { at: number; state: GameState }[]
+  snapshots: { at: number; state: GameState; setup: Setup }[]
   inputs: Input[]
   firstInput: number
   step: number
@@ -41,13 +41,14 @@ export function startSession(
 
 /** Other content from the next step on; the play goes on at the same moment. */
 export function adoptSetup(session: Session, setup: Setup): void {
+  if (setup.stage === session.setup.stage) adoptGame(session.state, session.setup, setup)
   session.setup = setup
 }
 
 export function stepSession(session: Session, input: Input): void {
   if (session.keepSteps > 0) {
     if (session.step % SNAPSHOT_EVERY === 0) {
-      session.snapshots.push({ at: session.step, state: copyState(session.state) })
+      session.snapshots.push({ at: session.step, state: copyState(session.state), setup: session.setup })
       const oldest = session.step - session.keepSteps
       while (session.snapshots.length > 1 && session.snapshots[1]!.at <= oldest) session.snapshots.shift()
       const drop = session.snapshots[0]!.at - session.firstInput
@@ -79,6 +80,7 @@ export function stateAt(session: Session, back: number): GameState {
   for (const snapshot of session.snapshots) if (snapshot.at <= target) from = snapshot
   if (from === undefined) return session.state
   const state = copyState(from.state)
+  if (from.setup !== session.setup) adoptGame(state, from.setup, session.setup)
   for (let step = from.at; step < target; step++)
     stepGame(state, session.inputs[step - session.firstInput]!, session.setup)
   return state

@@ -15,16 +15,18 @@ export const STEPS_PER_SECOND = 60
 export interface Input {
   /** -1 left, 0 none, 1 right. */
   axis: number
-  /** Pointer in hundredths of a world unit, -1 when there is none. */
+  /** Pointer in hundredths of a world unit, -1 when there is none; one that only hovers has no bit. */
   px: number
   py: number
   /** Bit mask of `BITS`. */
   bits: number
+  /** Code point of one typed character, 0 for none; only where the rules ask for typing. */
+  key: number
 }
 
 export const BITS = { confirm: 1, back: 2, up: 4, down: 8, pointer: 16 } as const
 
-export const idleInput = (): Input => ({ axis: 0, px: -1, py: -1, bits: 0 })
+export const idleInput = (): Input => ({ axis: 0, px: -1, py: -1, bits: 0, key: 0 })
 
 /**
  * A frame is a rectangle (px) of one asset; `hold` is how long it stays relative to the others (1 is normal). Where a

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import type { FieldValue } from '../game/types'
+import { Colour } from './values'
 
 const FieldId = z.string().regex(/^[a-z][a-z0-9-]{0,23}$/)
 
@@ -33,6 +34,7 @@ export const FieldSpec = z.discriminatedUnion('type', [
       .max(12),
     default: FieldId,
   }),
+  z.object({ ...shared, type: z.literal('colour'), default: Colour }),
 ])
 export type FieldSpec = z.infer<typeof FieldSpec>
 export type Meaning = 'score' | 'harm' | 'share'
@@ -49,6 +51,8 @@ export function fieldValue(spec: FieldSpec, value: unknown): FieldValue {
     }
     case 'text':
       return typeof value === 'string' ? value.slice(0, spec.most) : spec.default
+    case 'colour':
+      return Colour.safeParse(value).success ? String(value) : spec.default
     case 'choice':
       return spec.options.some((one) => one.id === value) ? String(value) : spec.default
   }

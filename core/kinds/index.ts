@@ -23,10 +23,16 @@ export type PartContent = ContentOf<(typeof KINDS)[number]>
 export type PartKind = PartContent['kind']
 export type OfKind<K extends PartKind> = Extract<PartContent, { kind: K }>
 
-/** A list of kinds by name; throws where two have one. */
+const MEMBERS: readonly (keyof Kind<PartContent>)[] = [
+  ...(['kind', 'schema', 'wants', 'takesMany', 'splits', 'assets', 'toDoc', 'texts', 'said'] as const),
+  ...(['face', 'felt', 'summary'] as const),
+]
+
+/** A list of kinds by name; throws where two have one, and where a module lacks something that is asked of all. */
 export function kindsByName<K extends { kind: string }>(kinds: readonly K[]): ReadonlyMap<string, K> {
   const found = new Map<string, K>()
   for (const one of kinds) {
+    for (const member of MEMBERS) if (!(member in one)) throw new Error(`The kind “${one.kind}” has no “${member}”.`)
     if (found.has(one.kind)) throw new Error(`Two kinds of part are called “${one.kind}”.`)
     found.set(one.kind, one)
   }

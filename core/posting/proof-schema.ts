@@ -1,6 +1,10 @@
 import * as z from 'zod'
 import { MOST_RUNS, type Proof } from '../game/proof'
-import { MOST_RUN, RUN_WIDTH } from '../game/runs'
+import { MOST_BITS, MOST_RUN, RUN_WIDTH } from '../game/runs'
+
+/** The first of five is how many steps, the last what was pressed and typed; only that one is large. */
+const inRange = (value: number, i: number): boolean =>
+  i % RUN_WIDTH === RUN_WIDTH - 1 ? value >= 0 : value <= MOST_RUN && (i % RUN_WIDTH !== 0 || value >= 1)
 
 /** A play's seed and inputs as they come from a game: whole numbers in their ranges, five to a run. */
 export const PlayProof = z
@@ -8,10 +12,11 @@ export const PlayProof = z
     seed: z.int().min(0).max(0xffffffff),
     plays: z.int().min(1).max(100_000),
     runs: z
-      .array(z.int().min(-1).max(MOST_RUN))
+      .array(z.int().min(-1).max(MOST_BITS))
       .min(RUN_WIDTH)
       .max(MOST_RUNS + RUN_WIDTH),
   })
-  .refine(({ runs }) => runs.length % RUN_WIDTH === 0 && runs.every((value, i) => i % RUN_WIDTH !== 0 || value >= 1), {
-    message: 'runs come in fives',
+  .refine(({ runs }) => runs.length % RUN_WIDTH === 0, { message: 'runs come in fives' })
+  .refine(({ runs }) => runs.every(inRange), {
+    message: 'a number of a run is out of its range',
   }) satisfies z.ZodType<Proof>

@@ -69,6 +69,14 @@ const numberOf = (field: FieldSpec): number => Number(valueOf(field))
         :label="field.name"
         @update:model-value="setField(field, $event)"
       />
+      <label v-else-if="field.type === 'colour'" class="colour"
+        ><input
+          type="color"
+          :value="valueOf(field)"
+          @input="setField(field, ($event.target as HTMLInputElement).value)"
+          @change="bench.seal()"
+        />{{ field.name }}</label
+      >
       <v-text-field
         v-else
         :model-value="valueOf(field)"
@@ -84,6 +92,11 @@ const numberOf = (field: FieldSpec): number => Number(valueOf(field))
 <style scoped>
 .entry {
   display: grid;
+  gap: 10px;
+}
+.colour {
+  display: flex;
+  align-items: center;
   gap: 10px;
 }
 </style>

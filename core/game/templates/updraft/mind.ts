@@ -14,6 +14,7 @@ function make(skill: number, seed: number): SimulatedMind {
 
 function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input): void {
   into.axis = 0
+  into.key = 0
   into.px = -1
   into.py = -1
   into.bits = 0

@@ -142,8 +142,19 @@ describe('a pick-up', () => {
   it('whose entry was taken out of the cast is gone without a word', () => {
     const setup = setupWith()
     const state = withGate(setup, HERO_X + 0.3, 2.4, 6.4, 'nobody')
-    expect(run(state, setup, 4)).toEqual([])
+    updraft.adopt(state, setup, setup)
     expect(state.gates[0]!.prize).toBe('')
+    expect(run(state, setup, 4)).toEqual([])
+  })
+
+  it('stays where it is when gaps become larger, and the gap ahead is as high as it says now', () => {
+    const setup = setupWith()
+    const state = withGate(setup, HERO_X + 3, 2.4, 5.4, 'acorn')
+    const wider = setupWith({ 'gap-height': 4.4 })
+    updraft.adopt(state, setup, wider)
+    expect(state.gates[0]).toMatchObject({ prize: 'acorn' })
+    expect(state.gates[0]!.bottom - state.gates[0]!.top).toBeCloseTo(4.4)
+    expect((state.gates[0]!.bottom + state.gates[0]!.top) / 2).toBeCloseTo(3.9)
   })
 })
 

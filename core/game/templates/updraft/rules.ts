@@ -252,9 +252,7 @@ function moveGates(state: Updraft, plan: UpdraftPlan): void {
     }
     if (gate.prize !== '') {
       const prize = plan.prizesById.get(gate.prize)
-      // An entry that was taken out of the cast while it hung in a gap goes too.
-      if (prize === undefined) gate.prize = ''
-      else if (touches(hero, shapeAt(prize, 'shown', gate.age), dx, (gate.top + gate.bottom) / 2 - state.hero.y)) {
+      if (prize !== undefined && touches(hero, shapeAt(prize, 'shown', gate.age), dx, (gate.top + gate.bottom) / 2 - state.hero.y)) {
         gate.prize = ''
         const points = numberOf(prize, 'points')
         state.score += points
@@ -349,6 +347,21 @@ function draw(state: Updraft, setup: Setup, list: DrawList): void {
   drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
 }
 
+/** Pick-ups of an entry that is gone go with it, and gaps that are ahead take the height they have now. */
+function adopt(state: Updraft, before: Setup, after: Setup): void {
+  const plan = updraftPlan(after)
+  const resized = plan.gap !== updraftPlan(before).gap
+  const [low, high] = [LEAST_COLUMN + plan.gap / 2, plan.groundY - LEAST_COLUMN - plan.gap / 2]
+  for (const gate of state.gates) {
+    if (!gate.live) continue
+    if (gate.prize !== '' && !plan.prizesById.has(gate.prize)) gate.prize = ''
+    if (!resized || gate.passed) continue
+    const middle = Math.max(low, Math.min(high, (gate.top + gate.bottom) / 2))
+    gate.top = middle - plan.gap / 2
+    gate.bottom = middle + plan.gap / 2
+  }
+}
+
 function facts(setup: Setup): PlayFacts {
   const goal = dial(setup, 'goal')
   const fact = (reachable: number, because: string): PlayFacts => ({ goal, dial: 'goal', reachable, because })
@@ -366,4 +379,4 @@ function values(state: Updraft, setup: Setup): Record<string, number> {
   return { score: state.score, goal: dial(setup, 'goal'), lives: state.lives }
 }
 
-export const rules: Rules<Updraft> = { id: 'updraft', pads: ['up'], start, step, draw, facts, values, ending }
+export const rules: Rules<Updraft> = { id: 'updraft', pads: ['up'], start, step, draw, adopt, facts, values, ending }

@@ -58,6 +58,7 @@ function worth(from: number, x: number, caution: number): number {
 
 function decide(mind: SimulatedMind, state: Windfall, setup: Setup, into: Input): void {
   into.axis = 0
+  into.key = 0
   into.px = -1
   into.py = -1
   into.bits = 0

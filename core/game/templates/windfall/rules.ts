@@ -195,11 +195,7 @@ function moveThings(state: Windfall, plan: WindfallPlan): void {
     const thing = state.things[i]!
     if (!thing.live) continue
     const actor = actorOfThing(plan, thing)
-    // An entry that was taken out of the cast while its thing was in the air: the thing goes too.
-    if (actor === undefined) {
-      thing.live = false
-      continue
-    }
+    if (actor === undefined) continue
     thing.age++
     thing.y += thing.vy
     const safe = thing.cast === BAD && state.hero.hurt > 0
@@ -286,6 +282,12 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
   drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
 }
 
+/** Things of an entry that is gone go with it; a goal that is lower now is judged at the next step. */
+function adopt(state: Windfall, _before: Setup, after: Setup): void {
+  const plan = windfallPlan(after)
+  for (const thing of state.things) if (thing.live && actorOfThing(plan, thing) === undefined) thing.live = false
+}
+
 function facts(setup: Setup): PlayFacts {
   const goal = dial(setup, 'goal')
   const good = (setup.casts[GOOD] ?? []).filter((entry) => numberOf(entry, 'often') > 0)
@@ -325,6 +327,7 @@ export const rules: Rules<Windfall> = {
   start,
   step,
   draw,
+  adopt,
   facts,
   values,
   ending,
