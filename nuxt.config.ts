@@ -50,7 +50,12 @@ export default defineNuxtConfig({
     '/arcade/**': { ssr: true },
     '/shipped/**': { headers: { 'cache-control': `public, max-age=${HOUR}` } },
   },
+  // Pages fetch what they show; the rest comes when it is opened or pointed at.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   hooks: {
+    'build:manifest': (manifest) => {
+      for (const item of Object.values(manifest)) item.prefetch = false
+    },
     'vite:extendConfig': (config) => {
       ;(config as { plugins?: unknown[] }).plugins?.push(vuetify({ autoImport: true }))
     },

@@ -5,39 +5,39 @@ import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
 import { useLibrary } from '~/stores/library'
 import { useNotices } from '~/stores/notices'
-import { usePosting } from '~/stores/posting'
+import { useKeys } from '~/stores/keys'
 import { useTemplates } from '~/stores/templates'
 
 const library = useLibrary()
 onMounted(() => void library.open())
-const arcade = usePosting()
+const keys = useKeys()
 const notices = useNotices()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const known = ref(false)
 const earlier = shallowRef<{ key: string; until: string }[]>([])
 async function look(): Promise<void> {
-  known.value = await arcade.hasKey()
-  earlier.value = await arcade.earlierKeys()
+  known.value = await keys.hasKey()
+  earlier.value = await keys.earlierKeys()
 }
 onMounted(look)
 const asking = ref(false)
 async function change(): Promise<void> {
   asking.value = false
-  if (await arcade.changeKey()) await look()
+  if (await keys.changeKey()) await look()
 }
 async function goBackTo(key: string): Promise<void> {
-  if (await arcade.useOldKey(key)) notices.say('This browser uses the earlier key again.')
+  if (await keys.useOldKey(key)) notices.say('This browser uses the earlier key again.')
   await look()
 }
 async function saveKey(): Promise<void> {
-  const text = await arcade.recoveryFile()
+  const text = await keys.recoveryFile()
   if (text !== null) download(text, 'arcade.key.json', 'application/json')
 }
 async function takeKey(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  if (file !== undefined && (await arcade.recover(file))) await look()
+  if (file !== undefined && (await keys.recover(file))) await look()
 }
 /** A game and all its releases, the newest first. A pack may have been posted as several games. */
 const rows = computed((): Posted[] => {

@@ -1,5 +1,4 @@
-import type { Finding, Severity } from '@core/check/finding'
-import { isSafe } from '@core/check/fix-all'
+import { isSafe, type Finding, type Severity } from '@core/check/finding'
 import { reportOf, reportPage } from '@core/check/report'
 import { textOf } from '@core/check/texts'
 import { titleOf } from '@core/parcel/game-doc'
@@ -23,6 +22,7 @@ export const useCheck = defineStore('check', () => {
   const bench = useBench()
   const notices = useNotices()
   const findings = shallowRef<Finding[]>([])
+  const safeRules = shallowRef<readonly string[]>([])
   /** What the last "fix all safe ones" did. */
   const fixedAll = shallowRef<string[]>([])
   const looked = ref({ rules: 0, asked: 0, worked: 0, tookMs: 0 })
@@ -42,6 +42,7 @@ export const useCheck = defineStore('check', () => {
     // A later run has been asked for in the meantime: its answer counts.
     if (mine !== turn) return
     findings.value = [...result.findings].sort((a, b) => RANK[a.severity] - RANK[b.severity])
+    safeRules.value = result.safe
     looked.value = {
       rules: result.rules,
       asked: result.asked,
@@ -133,7 +134,7 @@ export const useCheck = defineStore('check', () => {
       : weigh(bench.template, bench.pack, playerBytes(bench.template)),
   )
 
-  const safe = computed(() => findings.value.filter(isSafe))
+  const safe = computed(() => findings.value.filter((one) => isSafe(one, safeRules.value)))
   const kept = computed(() => findings.value.filter((finding) => finding.kept !== undefined))
 
   return {

@@ -97,13 +97,13 @@ describe('the grid of a game drawn pixel by pixel', () => {
 
   it('fits drawings whose size hardly changes, and leaves the others', async () => {
     await vi.waitFor(() => expect(at.crisp.offer).not.toBeNull())
-    await at.crisp.set(16)
+    await at.crisp.set(20)
     const hero = at.bench.content('hero')
     const life = at.bench.content('life')
     if (hero?.kind !== 'sprite' || life?.kind !== 'sprite') throw new Error('not sprites')
-    // 30 px of art: 2.05 m become 1.875 m; 0.8 m would become 1.875 m and stay.
-    expect(hero.height).toBeCloseTo(30 / 16)
-    expect(life.height).toBeCloseTo(0.8)
+    // 15 px of art: 0.8 m become 0.75 m. 30 px: 2.05 m would become 1.5 m and stay.
+    expect(life.height).toBeCloseTo(15 / 20)
+    expect(hero.height).toBeCloseTo(2.05)
   })
 })
 

@@ -115,9 +115,20 @@ async function stores() {
     if (path.startsWith('/api/')) calls.push({ path, init })
     return answer === undefined ? shipped(path, init) : answer()
   })
-  const [{ useBench }, { usePosting }, { savePack }, { readKey, keepKey }] = await Promise.all([
+  const [
+    { useBench },
+    { usePosting },
+    { usePostedGame },
+    { useKeys },
+    { readMail },
+    { savePack },
+    { readKey, keepKey },
+  ] = await Promise.all([
     import('./bench'),
     import('./posting'),
+    import('./posted-game'),
+    import('./keys'),
+    import('./mailbox'),
     import('../storage/packs'),
     import('../storage/keys'),
   ])
@@ -125,7 +136,10 @@ async function stores() {
   const id = `posting-pack-${count++}`
   await savePack({ ...puffinCatch(), id }, emptyHistory(), 0)
   await bench.open(id)
-  return { bench, posting: usePosting(pinia), readKey, keepKey, large: () => (zip = new Uint8Array(26_000_000)) }
+  return {
+    ...{ bench, posting: usePosting(pinia), posted: usePostedGame(pinia), keys: useKeys(pinia), readMail },
+    ...{ readKey, keepKey, large: () => (zip = new Uint8Array(26_000_000)) },
+  }
 }
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {
@@ -145,7 +159,7 @@ describe('posting', () => {
       answers['POST /api/arcade/session'] = answer
       await post()
       expect(at.posting.trouble).toContain('did not answer')
-      expect(await at.posting.mail()).toBeNull()
+      expect(await at.readMail()).toBeNull()
       expect(await at.readKey('http://quay.invalid')).toBe(OTHER)
     }
     expect(calls.some((call) => call.path === '/api/arcade/keys')).toBe(false)
@@ -158,22 +172,22 @@ describe('posting', () => {
       const asked = header(calls.at(-1)!)?.slice('Bearer '.length) ?? ''
       return knows.has(asked) ? json({ ok: true }) : wrongKey()
     }
-    expect(await at.posting.mail()).toBeNull()
+    expect(await at.readMail()).toBeNull()
     expect(await at.readKey('http://quay.invalid')).toBe(OTHER)
     await post()
     expect(await at.readKey('http://quay.invalid')).toBe(KEY)
-    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([OTHER])
-    expect(await at.posting.useOldKey(OTHER)).toBe(false)
+    expect((await at.keys.earlierKeys()).map((one) => one.key)).toEqual([OTHER])
+    expect(await at.keys.useOldKey(OTHER)).toBe(false)
     knows.add(OTHER)
-    expect(await at.posting.useOldKey(OTHER)).toBe(true)
+    expect(await at.keys.useOldKey(OTHER)).toBe(true)
     expect(await at.readKey('http://quay.invalid')).toBe(OTHER)
-    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([KEY])
+    expect((await at.keys.earlierKeys()).map((one) => one.key)).toEqual([KEY])
     // The present one is forgotten by the arcade: the one before is found by itself.
     knows.delete(OTHER)
     answers['GET /api/arcade/mail'] = () => json({ letters: [], readUntil: '' })
-    expect(await at.posting.mail()).toEqual({ letters: [], readUntil: '' })
+    expect(await at.readMail()).toEqual({ letters: [], readUntil: '' })
     expect(await at.readKey('http://quay.invalid')).toBe(KEY)
-    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([OTHER])
+    expect((await at.keys.earlierKeys()).map((one) => one.key)).toEqual([OTHER])
   })
 
   it('gets a key once, sends, follows the states and remembers the link in the pack', async () => {
@@ -188,7 +202,7 @@ describe('posting', () => {
     Stream.last!.tell(view({ state: 'live', states: [{ state: 'live', at: '2026-11-23T10:00:09.000Z' }] }))
     expect(at.posting.phase).toBe('idle')
     expect(Stream.last!.closed).toBe(true)
-    expect(at.posting.liveRecord).toMatchObject({ state: 'live', at: '2026-11-23T10:00:09.000Z' })
+    expect(at.posted.liveRecord).toMatchObject({ state: 'live', at: '2026-11-23T10:00:09.000Z' })
     expect(at.bench.canUndo).toBe('')
   })
 
@@ -228,11 +242,11 @@ describe('posting', () => {
     answers['POST /api/arcade/session'] = wrongKey
     const other = 'z'.repeat(43)
     answers['POST /api/arcade/keys'] = () => json({ key: other })
-    expect(await at.posting.setVisibility('public')).toBe(false)
+    expect(await at.posted.setVisibility('public')).toBe(false)
     expect(await at.readKey('http://quay.invalid')).toBe(KEY)
     await post()
     expect(await at.readKey('http://quay.invalid')).toBe(other)
-    expect((await at.posting.earlierKeys()).map((one) => one.key)).toEqual([KEY])
+    expect((await at.keys.earlierKeys()).map((one) => one.key)).toEqual([KEY])
   })
 
   it('tells in the arcade’s own words why it was refused, and can be tried again', async () => {
@@ -276,17 +290,17 @@ describe('posting', () => {
 
 describe('who can see it', () => {
   it('changes at the arcade first and in the pack after it', async () => {
-    expect(await at.posting.setVisibility('public')).toBe(false)
+    expect(await at.posted.setVisibility('public')).toBe(false)
     await post()
     Stream.last!.tell(view({ state: 'live' }))
     answers['PUT /api/arcade/games/game-one/visibility'] = () =>
       json({ type: 'x', title: 'x', status: 403, detail: 'This game belongs to somebody else.' }, 403)
-    expect(await at.posting.setVisibility('public')).toBe(false)
+    expect(await at.posted.setVisibility('public')).toBe(false)
     expect(at.bench.pack!.label.visibility).toBe('only-me')
     answers['PUT /api/arcade/games/game-one/visibility'] = () => json(owner({ visibility: 'public' }))
-    expect(await at.posting.setVisibility('public')).toBe(true)
+    expect(await at.posted.setVisibility('public')).toBe(true)
     expect(at.bench.pack!.label.visibility).toBe('public')
-    expect(at.posting.last!.visibility).toBe('public')
+    expect(at.posted.last!.visibility).toBe('public')
   })
 })
 
@@ -299,6 +313,6 @@ describe('after the tab was closed', () => {
     expect(at.posting.current!.problem).toBe('Not this time.')
     answers['GET /api/arcade/postings/posting-one'] = () => json({}, 500)
     await at.posting.catchUp()
-    expect(at.posting.last!.postcode).toBe('KELP-47QX')
+    expect(at.posted.last!.postcode).toBe('KELP-47QX')
   })
 })

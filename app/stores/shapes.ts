@@ -8,7 +8,7 @@ import { defineStore } from 'pinia'
 import { bytesKept } from '../storage/assets'
 import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
-import type { SpriteLook } from '../workers/workshop.worker'
+import type { SpriteLook } from '../workers/work/drawing-work'
 import { useBench } from './bench'
 import { plain, useSwap } from './swap'
 

@@ -9,7 +9,7 @@ import { decodeSound } from '@core/sound/decode'
 import { NO_EDIT } from '@core/sound/edit'
 import { durationOf, measure } from '@core/sound/samples'
 import type { Template } from '@core/template/template'
-import { soundWork } from '../workers/sound-work'
+import { soundWork } from '../workers/work/sound-work'
 
 vi.setConfig({ testTimeout: 40_000 })
 let count = 0
@@ -21,15 +21,7 @@ async function stores() {
     const bytes = await assetBytes(hash, template)
     return bytes === null || facts === undefined ? null : decodeSound(bytes, facts.mime)
   }
-  const work = soundWork(read, encoders)
-  const answered =
-    <A extends unknown[], T>(does: (...given: A) => Promise<T>) =>
-    async (...given: A) => ({ ok: true, value: await does(...given) })
-  const pinia = standInForBrowser({
-    ...work,
-    takeSound: answered(work.takeSound),
-    takeRecording: answered(work.takeRecording),
-  })
+  const pinia = standInForBrowser(soundWork({ encoders, transfer: (value) => value }, { samplesOf: read }))
   const [{ useBench }, { useSwap }, { useSoundBench }, { useDesk }, { useSounds }, packs] = await Promise.all([
     import('./bench'),
     import('./swap'),

@@ -1,10 +1,13 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
-import { ballPixels, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
+import { ballPixels, bytesFrom, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
+import { framesOf, inCanvas } from '@core/art/place'
+import { drawnShare } from '@core/art/stand-in'
 import type { CastContent } from '@core/kinds/cast'
-import type { Strip } from '@core/kinds/sprite'
+import type { SpriteContent, Strip } from '@core/kinds/sprite'
 import { changedEntry, withoutEntry } from '@core/pack/entries'
 import { emptyHistory } from '@core/pack/history'
+import { decodePicture } from '../../server/inspector/decode'
 import { workshopHere } from '../../tests/support/workshop-here'
 import type { Bringing } from './incoming'
 
@@ -41,6 +44,13 @@ const ball = () => bringing('my ball.png', pngAsset(ballPixels()).bytes)
 const firstAsset = (sprite: { clips: Record<string, { frames: { asset: string }[] }> }) =>
   Object.values(sprite.clips)[0]!.frames[0]!.asset
 
+/** Where in its canvas a sprite of the template is drawn, shares of it. */
+async function theirDrawing(sprite: SpriteContent) {
+  const frame = framesOf(sprite)[0]!
+  const pixels = (await decodePicture((await bytesFrom()(frame.asset))!))!
+  return drawnShare(inCanvas(sprite, frame, () => pixels))
+}
+
 describe('a file put on a part', () => {
   it('becomes a sprite that stands and is touched like the template’s, as one undoable step', async () => {
     expect(await at.swap.put(ball(), 'hero')).toBe(true)
@@ -48,8 +58,9 @@ describe('a file put on a part', () => {
     const theirs = at.bench.spec('hero')!.content
     if (hero.kind !== 'sprite' || theirs.kind !== 'sprite') throw new Error('sprite')
     // The ball fills 80 of its 96 px: what is drawn is as high as the template’s, and its feet are where those were.
-    expect(hero.height).toBeCloseTo((theirs.height * 96) / 80, 3)
-    expect(hero.pivot.y).toBeCloseTo(8 / 96 + (80 / 96) * theirs.pivot.y, 3)
+    const drawn = await theirDrawing(theirs)
+    expect((hero.height * 80) / 96).toBeCloseTo(theirs.height * drawn.h, 3)
+    expect((hero.pivot.y - 8 / 96) / (80 / 96)).toBeCloseTo((theirs.pivot.y - drawn.y) / drawn.h, 3)
     expect(hero.hitShape.length).toBeGreaterThan(4)
     expect(at.bench.canUndo).toBe('Swap Hero')
     expect(await at.readBytes(firstAsset(hero))).not.toBeNull()
@@ -111,7 +122,9 @@ describe('a file put on a cast', () => {
     const after = cast().entries[1]!
     expect(after).toMatchObject({ id: 'mussel', name: 'Anchor', points: before.points, often: before.often })
     expect(firstAsset(after.sprite)).not.toBe(firstAsset(before.sprite))
-    expect(after.sprite.height).toBeGreaterThanOrEqual(before.sprite.height)
+    // As high as what is drawn of the template’s, whatever air either file has around it.
+    expect(after.sprite.height).toBeGreaterThan(before.sprite.height * 0.8)
+    expect(after.sprite.height).toBeLessThan(before.sprite.height * 1.25)
   })
 })
 

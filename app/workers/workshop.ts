@@ -1,6 +1,6 @@
 import { UserError } from '@core/errors'
 import * as Comlink from 'comlink'
-import type { Workshop } from './workshop.worker'
+import type { Workshop } from './work/make-workshop'
 
 const remotes = new Map<string, Comlink.Remote<Workshop>>()
 const workers = new Map<string, Worker>()

@@ -48,3 +48,7 @@ export const Finding = z.object({
   kept: z.string().optional(),
 })
 export type Finding = z.infer<typeof Finding>
+
+/** Whether a finding's fix may be done with all others at once; `safe` are the rules whose fixes may. */
+export const isSafe = (finding: Finding, safe: readonly string[]): boolean =>
+  finding.fixable && finding.kept === undefined && safe.includes(finding.rule)

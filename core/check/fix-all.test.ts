@@ -2,13 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { RULE_CASES } from '../../tests/support/rule-cases'
 import { contextFor, puffinCatch, tone, withSound } from '../../tests/support/fixtures'
 import { edit } from '../pack/commands'
-import { fixAllSafe, isSafe } from './fix-all'
+import { isSafe } from './finding'
+import { fixAllSafe } from './fix-all'
 import { RULES } from './registry'
 import { makeRunner } from './runner'
 import { reportOf, reportPage } from './report'
 
 const run = async (pack: ReturnType<typeof puffinCatch>, files: ReadonlyMap<string, Uint8Array> = new Map()) =>
   (await makeRunner().run(contextFor(pack, files))).findings
+
+const SAFE = RULES.flatMap((rule) => (rule.safe === true ? [rule.id] : []))
 
 describe('fix all safe ones', () => {
   it('does every safe one as one step, and leaves what a maker must decide', async () => {
@@ -26,10 +29,10 @@ describe('fix all safe ones', () => {
     expect(fixed.done.length).toBeGreaterThanOrEqual(3)
     const [next] = edit(pack, fixed.command)
     const after = await run(next, new Map([...files, ...Object.entries(fixed.bytes)]))
-    expect(before.filter(isSafe).map((one) => one.rule)).toEqual(
+    expect(before.filter((one) => isSafe(one, SAFE)).map((one) => one.rule)).toEqual(
       expect.arrayContaining(['fringe-left', 'sound-late', 'dial-outside']),
     )
-    expect(after.filter(isSafe)).toEqual([])
+    expect(after.filter((one) => isSafe(one, SAFE))).toEqual([])
     expect(after.map((one) => one.rule)).toContain('title')
   })
 
@@ -44,7 +47,7 @@ describe('fix all safe ones', () => {
     const [kept] = edit(pack, { type: 'keep-finding', finding: finding.id, reason: 'It is meant to be soft' })
     const now = (await run(kept, bytes)).find((one) => one.rule === 'pixels-smoothed')!
     expect(now.kept).toBe('It is meant to be soft')
-    expect(isSafe(now)).toBe(false)
+    expect(isSafe(now, SAFE)).toBe(false)
     const [again] = edit(kept, { type: 'keep-finding', finding: finding.id, reason: null })
     expect((await run(again, bytes)).find((one) => one.rule === 'pixels-smoothed')!.kept).toBeUndefined()
   })

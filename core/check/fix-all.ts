@@ -1,5 +1,5 @@
 import { edit, type Command } from '../pack/commands'
-import type { Finding } from './finding'
+import { isSafe } from './finding'
 import { ruleById } from './registry'
 import type { CheckContext } from './rule'
 import { makeRunner } from './runner'
@@ -16,9 +16,6 @@ export interface AllFixed {
 /** One fix can make room for another on the same part; more rounds than this only a rule that undoes another needs. */
 const ROUNDS = 4
 
-export const isSafe = (finding: Finding): boolean =>
-  finding.fixable && finding.kept === undefined && ruleById(finding.rule)?.safe === true
-
 /**
  * Works out every safe fix one after the other, each on the pack as the one before left it. `contextFor` makes a
  * context that also finds bytes made on the way. Null when nothing can be fixed safely.
@@ -34,8 +31,8 @@ export async function fixAllSafe(
   let pack = start
   const runner = makeRunner()
   for (let round = 0; round < ROUNDS; round++) {
-    const { findings } = await runner.run(contextFor(pack, made))
-    const safe = findings.filter((finding) => isSafe(finding) && !tried.has(finding.id))
+    const { findings, safe: rules } = await runner.run(contextFor(pack, made))
+    const safe = findings.filter((finding) => isSafe(finding, rules) && !tried.has(finding.id))
     if (safe.length === 0) break
     for (const finding of safe) {
       tried.add(finding.id)

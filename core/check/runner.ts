@@ -10,6 +10,8 @@ export interface CheckResult {
   rules: number
   asked: number
   worked: number
+  /** Rules whose fixes may be done all at once. */
+  safe: string[]
 }
 
 interface Kept {
@@ -55,7 +57,8 @@ export function makeRunner(rules: readonly Rule[] = RULES): Runner {
   return {
     async run(ctx) {
       const next = new Map<string, Kept>()
-      const result: CheckResult = { findings: [], rules: rules.length, asked: 0, worked: 0 }
+      const safe = rules.flatMap((rule) => (rule.safe === true ? [rule.id] : []))
+      const result: CheckResult = { findings: [], rules: rules.length, asked: 0, worked: 0, safe }
       for (const rule of rules) {
         for (const subject of rule.subjects(ctx)) {
           const key = `${rule.id}:${subjectKey(subject)}`

@@ -39,7 +39,7 @@ const when = computed(() => daysAgo(game.updated, Date.now()))
         }}</NuxtLink>
       </p>
       <div class="acts">
-        <v-btn color="primary" size="large" :to="game.link"><BitsIcon name="play" />Play</v-btn>
+        <NuxtLink class="press first" :to="game.link"><BitsIcon name="play" />Play</NuxtLink>
         <a v-if="game.copies" :href="`/copy/${step}`">Make your own from this</a>
       </div>
     </div>

@@ -56,14 +56,9 @@ async function put(name: number): Promise<void> {
         <b>{{ play.score }} points.</b> Put them into the table? Choose a name:
       </p>
       <div class="names">
-        <v-btn
-          v-for="name in ticket.names"
-          :key="name"
-          variant="outlined"
-          data-testid="score-name"
-          @click="put(name)"
-          >{{ nameOf(name) }}</v-btn
-        >
+        <button v-for="name in ticket.names" :key="name" class="press" data-testid="score-name" @click="put(name)">
+          {{ nameOf(name) }}
+        </button>
       </div>
     </div>
     <p v-if="said" role="status" data-testid="score-said">{{ said }}</p>

@@ -3,22 +3,22 @@ import { VISIBILITIES, type Visibility } from '@core/label/label'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
 import { ref } from 'vue'
 import { useBench } from '~/stores/bench'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 /** Who sees the game: of one that is posted it changes at once, else it goes with the next posting. */
 const bench = useBench()
-const posting = usePosting()
+const posted = usePostedGame()
 const options = VISIBILITIES.map((id) => ({ id, ...VISIBILITY_WORDS[id] }))
 
 /** A game that can be played already is for everybody at once: that is asked. */
 const asking = ref(false)
 async function choose(visibility: Visibility, sure = false): Promise<void> {
   const wider = visibility === 'public' && bench.pack!.label.visibility !== 'public'
-  if (posting.liveRecord !== null && wider && !sure) {
+  if (posted.liveRecord !== null && wider && !sure) {
     asking.value = true
     return
   }
-  if (posting.liveRecord !== null) await posting.setVisibility(visibility)
+  if (posted.liveRecord !== null) await posted.setVisibility(visibility)
   else await bench.act('Choose who can see it', { type: 'set-label', change: { visibility } })
 }
 </script>

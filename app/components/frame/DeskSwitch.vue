@@ -4,6 +4,7 @@ import { useTheme } from 'vuetify'
 
 const theme = useTheme()
 const night = computed(() => theme.global.name.value === 'night')
+const name = computed(() => (night.value ? 'Day desk' : 'Night desk'))
 
 function turn(): void {
   const next = night.value ? 'light' : 'night'
@@ -13,8 +14,7 @@ function turn(): void {
 </script>
 
 <template>
-  <v-btn icon variant="text" :aria-label="night ? 'Day desk' : 'Night desk'" @click="turn">
+  <button class="press bare" :aria-label="name" :title="name" @click="turn">
     <BitsIcon :name="night ? 'day' : 'night'" />
-    <v-tooltip activator="parent" location="bottom">{{ night ? 'Day desk' : 'Night desk' }}</v-tooltip>
-  </v-btn>
+  </button>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { COMMON_LICENCES, isSpdxId, LICENCE_IDS, PLAIN_LICENCES, plainLicence } from '@core/label/licences'
+import { PLAIN_LICENCES, plainLicence } from '@core/label/licences'
 import type { Source } from '@core/pack/asset'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -10,11 +10,6 @@ const bench = useBench()
 const source = computed(() => bench.pack?.assets[hashes[0] ?? '']?.source)
 const more = ref(false)
 const chosen = computed(() => plainLicence(source.value?.licence ?? ''))
-const exact = computed(() => {
-  const id = source.value?.licence ?? ''
-  if (id !== '' && !isSpdxId(id)) return 'Not an SPDX id: choose one from the list'
-  return COMMON_LICENCES.find((one) => one.id === id)?.plain ?? ''
-})
 const options = PLAIN_LICENCES.map(({ id, name, means }) => ({ id: id === '' ? 'none' : id, name, means }))
 
 function set(change: Partial<Source>): void {
@@ -49,30 +44,7 @@ function set(change: Partial<Source>): void {
       @blur="bench.seal()"
     />
     <button class="link" :aria-expanded="more" @click="more = !more">More: exact licence, where from</button>
-    <template v-if="more">
-      <v-combobox
-        :model-value="source.licence"
-        :items="LICENCE_IDS"
-        label="Licence (SPDX id)"
-        :hint="exact"
-        persistent-hint
-        maxlength="60"
-        @update:model-value="
-          set({
-            licence: String($event ?? '')
-              .trim()
-              .slice(0, 60),
-          })
-        "
-      />
-      <v-text-field
-        :model-value="source.link"
-        label="Where from (link)"
-        maxlength="500"
-        @update:model-value="set({ link: $event })"
-        @blur="bench.seal()"
-      />
-    </template>
+    <LazyInspectorCreditMore v-if="more" :source="source" @set="set" />
   </div>
 </template>
 

@@ -142,7 +142,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
       />
       <hr class="fold" />
       <InspectorUsesList :spec="spec" />
-      <InspectorCreditEditor v-for="hash in credited" :key="hash" :hashes="[hash]" />
+      <LazyInspectorCreditEditor v-for="hash in credited" :key="hash" :hashes="[hash]" />
     </template>
   </section>
 </template>

@@ -5,11 +5,11 @@ import { DEVICE_NAMES, linksOfLabel } from '@core/label/label'
 import { privacyStatement } from '@core/label/privacy'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 /** What others will see, live. */
 const bench = useBench()
-const posting = usePosting()
+const posted = usePostedGame()
 const label = computed(() => bench.pack!.label)
 const title = computed(() => titleOf(bench.pack!, bench.template!))
 const age = computed(() => ageResult(label.value.ageGuide))
@@ -53,7 +53,7 @@ const credits = computed(() => creditsOf(bench.template!, bench.pack!))
           <b>{{ title }}</b>
         </p>
         <p>{{ label.short }}</p>
-        <p class="mono soft">{{ posting.last?.postcode || 'postcode comes with posting' }}</p>
+        <p class="mono soft">{{ posted.last?.postcode || 'postcode comes with posting' }}</p>
       </div>
     </div>
     <h2>What players are told</h2>

@@ -3,14 +3,14 @@ import Papa from 'papaparse'
 import { onMounted, shallowRef } from 'vue'
 import { download, fileWord } from '~/composables/download'
 import { useBench } from '~/stores/bench'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 /** E-mail addresses players left, for what the label says, until the day each is deleted. */
 const bench = useBench()
-const posting = usePosting()
+const posted = usePostedGame()
 const rows = shallowRef<{ email: string; until: string }[] | null>(null)
 onMounted(async () => {
-  rows.value = (await posting.emails())?.emails ?? []
+  rows.value = (await posted.emails())?.emails ?? []
 })
 
 function save(): void {

@@ -4,15 +4,15 @@ import type { DayFigures } from '@core/posting/protocol'
 import type { ChartConfiguration } from 'chart.js'
 import { computed, onMounted, ref } from 'vue'
 import type { ChartColours } from '~/components/dry-run/Chart.vue'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 /** Plays, ends, and where they stop, by day and release. Counted without identity. */
-const posting = usePosting()
+const posted = usePostedGame()
 const days = ref<DayFigures[]>([])
 const release = ref(0)
 const ready = ref(false)
 onMounted(async () => {
-  days.value = (await posting.figures())?.days ?? []
+  days.value = (await posted.figures())?.days ?? []
   ready.value = true
 })
 const releases = computed(() => [...new Set(days.value.map((day) => day.release))].sort((a, b) => b - a))

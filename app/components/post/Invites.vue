@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useNotices } from '~/stores/notices'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 /** Invites: one link for each person or group, taken back one by one. */
-const posting = usePosting()
+const posted = usePostedGame()
 const notices = useNotices()
 const name = ref('')
 const made = ref('')
 
 async function add(): Promise<void> {
-  const link = await posting.invite(name.value)
+  const link = await posted.invite(name.value)
   if (link === null) return
   made.value = link
   name.value = ''
@@ -30,11 +30,11 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   <section class="invites" aria-label="Invites">
     <h2>Invites</h2>
     <p class="soft">A link for each person or group. Taken back, it opens nothing any more, at once.</p>
-    <ul v-if="posting.owner && posting.owner.invites.length > 0">
-      <li v-for="one in posting.owner.invites" :key="one.id" data-testid="invite">
+    <ul v-if="posted.owner && posted.owner.invites.length > 0">
+      <li v-for="one in posted.owner.invites" :key="one.id" data-testid="invite">
         <b>{{ one.name }}</b>
         <span class="soft">{{ one.used ? `opened ${day(one.used)}` : 'not opened yet' }}</span>
-        <v-btn variant="text" size="small" @click="posting.revoke(one.id)">Take back</v-btn>
+        <v-btn variant="text" size="small" @click="posted.revoke(one.id)">Take back</v-btn>
       </li>
     </ul>
     <form @submit.prevent="add">

@@ -10,7 +10,7 @@ import { titleOf } from '@core/parcel/game-doc'
 import type { Template } from '@core/template/template'
 import { computed, onMounted, ref } from 'vue'
 import { useNotices } from '~/stores/notices'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 import { VISIBILITY_WORDS } from '~/composables/visibility'
 
 /** One posted game: how it stands, its link, how often it is played, and what to do next. */
@@ -20,7 +20,7 @@ export interface Posted {
   postings: PostingRecord[]
 }
 const { row, template } = defineProps<{ row: Posted; template: Template | undefined }>()
-const posting = usePosting()
+const posted = usePostedGame()
 const notices = useNotices()
 const last = computed(() => row.postings[0]!)
 const live = computed(() => row.postings.find((one) => one.state === 'live') ?? null)
@@ -46,7 +46,7 @@ const next = computed(() => {
 })
 const days = ref<DayFigures[]>([])
 onMounted(async () => {
-  if (live.value !== null && row.pack.label.privacy.plays) days.value = await posting.figuresOf(live.value)
+  if (live.value !== null && row.pack.label.privacy.plays) days.value = await posted.figuresOf(live.value)
 })
 const plays = computed(() => days.value.reduce((sum, day) => sum + day.plays, 0))
 const median = computed(() => medianSeconds(days.value))

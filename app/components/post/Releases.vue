@@ -3,17 +3,19 @@ import type { PostingRecord } from '@core/posting/record'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 /** Every posting of this pack: take it off, put an older release back, delete the game for good. */
 const bench = useBench()
 const posting = usePosting()
+const posted = usePostedGame()
 const deleting = ref(false)
 const rows = computed(() => [...bench.pack!.postings].reverse())
 const canPutBack = (release: number, game: string): boolean =>
-  posting.owner !== null &&
-  posting.owner.game === game &&
-  posting.owner.live !== release &&
-  posting.owner.releases.some((one) => one.release === release)
+  posted.owner !== null &&
+  posted.owner.game === game &&
+  posted.owner.live !== release &&
+  posted.owner.releases.some((one) => one.release === release)
 /** The live release that took its place; 0 for none. That is how it should be, and looks like it. */
 const replacedBy = (one: PostingRecord): number =>
   one.state === 'withdrawn'
@@ -23,7 +25,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
 
 async function remove(): Promise<void> {
   deleting.value = false
-  await posting.deleteGame()
+  await posted.deleteGame()
 }
 </script>
 
@@ -41,7 +43,7 @@ async function remove(): Promise<void> {
           <td class="soft">{{ day(one.at) }}</td>
           <td class="note">{{ one.note || '–' }}</td>
           <td class="act">
-            <v-btn v-if="one.state === 'live'" variant="text" size="small" @click="posting.setLive(0)">Withdraw</v-btn>
+            <v-btn v-if="one.state === 'live'" variant="text" size="small" @click="posted.setLive(0)">Withdraw</v-btn>
             <v-btn
               v-else-if="one.state === 'held'"
               color="primary"
@@ -54,14 +56,14 @@ async function remove(): Promise<void> {
               v-else-if="canPutBack(one.release, one.game)"
               variant="text"
               size="small"
-              @click="posting.setLive(one.release)"
+              @click="posted.setLive(one.release)"
               >Put back</v-btn
             >
           </td>
         </tr>
       </tbody>
     </table>
-    <button v-if="posting.owner" class="link delete" @click="deleting = true">Delete the game for good…</button>
+    <button v-if="posted.owner" class="link delete" @click="deleting = true">Delete the game for good…</button>
     <v-dialog v-model="deleting" max-width="520">
       <div class="ask" role="alertdialog" aria-label="Delete the game for good">
         <h2>Delete the game for good?</h2>

@@ -5,7 +5,7 @@ import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'
 import { useSwap } from '~/stores/swap'
 import { useWorkbench } from '~/stores/workbench'
-import type { SpriteLook } from '~/workers/workshop.worker'
+import type { SpriteLook } from '~/workers/work/drawing-work'
 
 /** Shown size in the world against px in the file. */
 const SCREEN_PX = 120

@@ -59,16 +59,21 @@ async function filter(event: Event): Promise<void> {
           <p class="soft">Small games people made. Play from a link, a postcode, or this list.</p>
         </div>
         <form class="code" action="/arcade/find" @submit.prevent="go">
-          <v-text-field
-            v-model="typed"
-            name="postcode"
-            label="Postcode"
-            placeholder="KELP-47QX"
-            maxlength="14"
-            :error-messages="wrong ? 'That is not a postcode. It looks like KELP-47QX; read it again.' : undefined"
-            data-testid="postcode-box"
-          />
-          <v-btn type="submit" color="primary">Play</v-btn>
+          <label data-testid="postcode-box"
+            ><span class="soft">Postcode</span>
+            <input
+              v-model="typed"
+              name="postcode"
+              placeholder="KELP-47QX"
+              maxlength="14"
+              autocomplete="off"
+              :aria-invalid="wrong"
+              :aria-describedby="wrong ? 'wrong-postcode' : undefined"
+          /></label>
+          <button type="submit" class="press first">Play</button>
+          <p v-if="wrong" id="wrong-postcode" class="wrong" role="alert">
+            That is not a postcode. It looks like KELP-47QX; read it again.
+          </p>
         </form>
       </div>
       <form class="filters" action="/arcade" aria-label="Filters" @submit.prevent="filter" @change="filter">
@@ -125,10 +130,32 @@ async function filter(event: Event): Promise<void> {
 }
 .code {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
-  align-items: center;
+  align-items: end;
   width: 320px;
   max-width: 100%;
+}
+.code label {
+  flex: 1;
+  display: grid;
+  gap: 2px;
+  font-size: 13px;
+}
+.code input {
+  width: 100%;
+  min-height: 36px;
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1px solid var(--soft);
+  border-radius: 4px;
+  padding: 0 10px;
+  font: inherit;
+  font-size: 14px;
+}
+.wrong {
+  flex-basis: 100%;
+  color: var(--vermilion);
 }
 .filters {
   display: flex;

@@ -11,6 +11,11 @@ const state = ref<'opening' | 'open' | 'missing' | 'broken'>('opening')
 const finding = ref(false)
 const playing = ref(false)
 const keys = ref(false)
+/** What is fetched the first time it is wanted stays for its way out. */
+const found = ref(false)
+const keyed = ref(false)
+watch(finding, () => (found.value = true))
+watch(keys, () => (keyed.value = true))
 
 watch(
   () => String(route.params['id']),
@@ -69,8 +74,8 @@ onBeforeUnmount(() => {
     <template v-if="state === 'open' && bench.pack && bench.setup && bench.template">
       <FrameTopBand @find="finding = true" @play="playing = true" />
       <NuxtPage class="view" />
-      <FrameFindAnything v-model="finding" />
-      <FrameKeysSheet v-model="keys" />
+      <LazyFrameFindAnything v-if="found" v-model="finding" />
+      <LazyFrameKeysSheet v-if="keyed" v-model="keys" />
       <v-dialog v-model="playing" max-width="1120">
         <div v-if="playing" class="play">
           <StagePlayBox :setup="bench.setup" :template="bench.template" />

@@ -58,7 +58,7 @@ const won = (template: Template, pack: Pack, skill: number): number =>
     (game) => game.outcome === 'won',
   ).length
 
-describe.each(cases)('$id, $stage', ({ id, stage, template }) => {
+describe.each(cases)('$id, $stage', ({ stage, template }) => {
   const pack = packOf(template, stage)
   const setup = setupOf(template, pack)
 

@@ -1,16 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, it, vi } from 'vitest'
 
-vi.mock('./rules', async (real) => {
-  const { RULES } = await real<typeof import('./rules')>()
-  const { rules } = await import('../../../tests/support/throw-away/rules')
-  return { RULES: [...RULES, rules] }
-})
-vi.mock('./minds', async (real) => {
-  const { MINDS } = await real<typeof import('./minds')>()
-  const { mind } = await import('../../../tests/support/throw-away/mind')
-  return { MINDS: [...MINDS, mind] }
-})
 import { makeControls } from '../../../player/input'
 import { fitView } from '../../../player/view'
 import { windfall } from '../../../tests/support/fixtures'
@@ -31,6 +21,17 @@ import { rulesFor } from '../registry'
 import { adoptSetup, startSession, stepSession } from '../session'
 import { makeSetup } from '../setup'
 import { BITS, idleInput, type GameDoc } from '../types'
+
+vi.mock('./rules', async (real) => {
+  const { RULES } = await real<typeof import('./rules')>()
+  const { rules } = await import('../../../tests/support/throw-away/rules')
+  return { RULES: [...RULES, rules] }
+})
+vi.mock('./minds', async (real) => {
+  const { MINDS } = await real<typeof import('./minds')>()
+  const { mind } = await import('../../../tests/support/throw-away/mind')
+  return { MINDS: [...MINDS, mind] }
+})
 
 const drawing = (windfall.parts.find((spec) => spec.id === 'good')!.content as CastContent).entries[0]!.sprite
 const entry = (id: string, more: Record<string, unknown>) => ({ id, name: id, sprite: drawing, ...more })

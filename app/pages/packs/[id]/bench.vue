@@ -6,6 +6,7 @@ import { useDesk } from '~/stores/desk'
 import { useNotices } from '~/stores/notices'
 import { useCrisp } from '~/stores/crisp'
 import { fromFile } from '~/stores/incoming'
+import { useMany } from '~/stores/many'
 import { useNext } from '~/stores/next'
 import { useSwap } from '~/stores/swap'
 import { useWorkbench } from '~/stores/workbench'
@@ -19,6 +20,13 @@ const notices = useNotices()
 /** A large editor lies over stage and inspector. */
 const covered = computed(() => desk.open !== '')
 const crisp = useCrisp()
+const many = useMany()
+/** Fetched the first time it is wanted, and kept for its way out. */
+const sheetOpened = ref(false)
+watch(
+  () => many.open,
+  (open) => (sheetOpened.value ||= open),
+)
 const stage = shallowRef<Stage | null>(null)
 const picking = ref(true)
 const shapes = ref(false)
@@ -124,11 +132,11 @@ function ready(made: Stage): void {
     <h1 class="sr-only">Swap the parts of {{ bench.pack?.label.title || 'the game' }}</h1>
     <div :class="['upper', { working: covered }]">
       <BenchPartsList class="left" />
-      <SpriteWorkshop v-if="workbench.open" class="over" />
-      <SoundDesk v-else-if="desk.open === 'sound'" class="over" @moment="playMoment" />
-      <SoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
-      <DryRunDesk v-else-if="desk.open === 'dry-run'" class="over" @watch="stage?.showRecording($event, 0)" />
-      <WordingDesk
+      <LazySpriteWorkshop v-if="workbench.open" class="over" />
+      <LazySoundDesk v-else-if="desk.open === 'sound'" class="over" @moment="playMoment" />
+      <LazySoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
+      <LazyDryRunDesk v-else-if="desk.open === 'dry-run'" class="over" @watch="stage?.showRecording($event, 0)" />
+      <LazyWordingDesk
         v-else-if="desk.open === 'wording'"
         class="over"
         @show="stage?.showPart($event)"
@@ -186,7 +194,7 @@ function ready(made: Stage): void {
     </div>
     <BenchWorking class="busy" />
     <Drawer v-show="!covered" ref="drawer" />
-    <BenchManySheet />
+    <LazyBenchManySheet v-if="sheetOpened" />
   </main>
 </template>
 

@@ -18,11 +18,11 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
-import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 const bench = useBench()
 const check = useCheck()
-const posting = usePosting()
+const posted = usePostedGame()
 const label = computed<Label>(() => bench.pack!.label)
 const typedTag = ref('')
 const SECTIONS = [
@@ -65,7 +65,7 @@ const alike = computed(() => mergeable(label.value.tags))
 /** Whether the arcade has another public game of this title; asked while it is typed. */
 const taken = ref(false)
 const askTitle = useDebounceFn(async (title: string) => {
-  taken.value = title.trim() !== '' && (await posting.titleTaken(title))
+  taken.value = title.trim() !== '' && (await posted.titleTaken(title))
 }, 400)
 watch(
   () => label.value.title,
@@ -286,7 +286,7 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
       <LabelRow
         id="who"
         name="Who sees it"
-        :hint="posting.liveRecord ? 'changes at once, any time' : 'when it is posted'"
+        :hint="posted.liveRecord ? 'changes at once, any time' : 'when it is posted'"
       >
         <BitsVisibilityPicker />
       </LabelRow>

@@ -7,19 +7,21 @@ import { savePackAsFile } from '~/composables/save-pack'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { usePosting } from '~/stores/posting'
+import { usePostedGame } from '~/stores/posted-game'
 
 const bench = useBench()
 const check = useCheck()
 const posting = usePosting()
-const note = ref(posting.last?.note ?? '')
+const posted = usePostedGame()
+const note = ref(posted.last?.note ?? '')
 const answer = ref('')
 const as = ref<'release' | 'new'>('release')
 const when = ref<GoLive['when']>('cleared')
 const at = ref('')
-const release = computed(() => (posting.game === null || as.value === 'new' ? 1 : (posting.last?.release ?? 0) + 1))
+const release = computed(() => (posted.game === null || as.value === 'new' ? 1 : (posted.last?.release ?? 0) + 1))
 const shown = computed(() => posting.current)
 const visibility = computed(() => bench.pack!.label.visibility)
-const before = computed(() => posting.liveRecord ?? posting.last)
+const before = computed(() => posted.liveRecord ?? posted.last)
 const changes = computed(() =>
   before.value === null ? [] : changesSince(bench.template!, bench.pack!, before.value.fingerprint),
 )
@@ -60,9 +62,9 @@ const seconds = computed(() => Math.max(1, Math.round((check.weighIn?.download ?
 onMounted(() => void posting.catchUp())
 // The proposal is only put where nothing was written for this release yet.
 watch(
-  () => posting.liveRecord?.id,
+  () => posted.liveRecord?.id,
   () => {
-    if (posting.liveRecord !== null && note.value === posting.liveRecord.note) note.value = ''
+    if (posted.liveRecord !== null && note.value === posted.liveRecord.note) note.value = ''
   },
   { immediate: true },
 )
@@ -70,7 +72,7 @@ watch(
 /** Asked once for each game: then everybody can see it, and what is open is known. */
 const asking = ref(false)
 function ask(): void {
-  if (visibility.value === 'public' && posting.liveRecord?.visibility !== 'public') asking.value = true
+  if (visibility.value === 'public' && posted.liveRecord?.visibility !== 'public') asking.value = true
   else post()
 }
 function post(): void {
@@ -99,7 +101,7 @@ function post(): void {
             <dt>Goes to</dt>
             <dd>
               <b>The arcade of this Pack Post</b>
-              <BitsChoiceRow v-if="posting.game" v-model="as" :options="AS" label="Goes as" />
+              <BitsChoiceRow v-if="posted.game" v-model="as" :options="AS" label="Goes as" />
               <span v-else class="soft">{{ ' ' }}as a new game, with a link of its own</span>
             </dd>
             <template v-if="before">
@@ -117,7 +119,7 @@ function post(): void {
             <dt>Who sees it</dt>
             <dd>
               <BitsVisibilityPicker />
-              <span v-if="posting.liveRecord" class="soft">Changes at once, without a new upload.</span>
+              <span v-if="posted.liveRecord" class="soft">Changes at once, without a new upload.</span>
             </dd>
             <dt>Goes live</dt>
             <dd class="when">
@@ -210,16 +212,16 @@ function post(): void {
       <PostTracking v-if="shown" :view="shown" />
       <PostLetter v-if="shown && shown.state === 'returned'" :view="shown" />
       <PostReleases v-if="bench.pack!.postings.length > 0" />
-      <PostFiguresCard v-if="posting.liveRecord && bench.pack!.label.privacy.plays" />
-      <PostAddresses v-if="posting.owner && bench.pack!.label.privacy.email" />
+      <PostFiguresCard v-if="posted.liveRecord && bench.pack!.label.privacy.plays" />
+      <PostAddresses v-if="posted.owner && bench.pack!.label.privacy.email" />
     </div>
     <aside class="right">
-      <PostShareKit v-if="posting.liveRecord" :record="{ ...posting.liveRecord, visibility }" />
+      <PostShareKit v-if="posted.liveRecord" :record="{ ...posted.liveRecord, visibility }" />
       <div v-else class="later soft">
         <p>When the game is live, its link, postcode, QR and embed code are here.</p>
         <p>The first posting is for you alone unless you say otherwise: look at it first, then choose who else may.</p>
       </div>
-      <PostInvites v-if="posting.owner && visibility === 'invited'" />
+      <PostInvites v-if="posted.owner && visibility === 'invited'" />
       <PostOtherWays />
     </aside>
   </main>

@@ -5,13 +5,13 @@ import { levelOfPart, type Level } from '@core/sound/balance'
 import { editSound, takeEffect, takeRecording, takeSound, type BroughtSound } from '@core/sound/bring-in'
 import { renderEdit, type SoundEdit } from '@core/sound/edit'
 import type { EffectRecipe } from '@core/sound/effect-maker'
-import type { SoundEncoders } from '@core/sound/encode'
 import { loudnessAs, loudnessOf } from '@core/sound/loudness'
 import { measure, type Samples } from '@core/sound/samples'
 import { bestSeam, clickOf, seamMismatch, type Seam } from '@core/sound/seam'
 import { decibels, truePeak } from '@core/sound/true-peak'
-import * as Comlink from 'comlink'
-import type { TakenIn } from './workshop.worker'
+import { answer } from './answer'
+import type { TakenIn } from './bring-work'
+import type { WorkshopPlace } from './files'
 
 export const soundTaken = (made: BroughtSound): TakenIn => ({
   hash: made.hash,
@@ -67,7 +67,10 @@ type Get = (hash: string, template: Template, facts: AssetFacts | undefined) => 
 type Facts = Record<string, AssetFacts>
 
 /** Everything the sound workshop asks of the worker. */
-export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
+export const soundWork = (
+  { encoders, transfer }: Pick<WorkshopPlace, 'encoders' | 'transfer'>,
+  { samplesOf }: { samplesOf: Get },
+) => ({
   takeSound: (
     name: string,
     bytes: Uint8Array,
@@ -75,7 +78,7 @@ export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
     imported: string,
     source: Partial<AssetFacts['source']>,
     decoded?: Samples,
-  ) => takeSound(name, bytes, kind, imported, source, encoders, decoded).then(soundTaken),
+  ) => answer(() => takeSound(name, bytes, kind, imported, source, encoders, decoded).then(soundTaken)),
 
   takeRecording: (
     name: string,
@@ -83,7 +86,7 @@ export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
     kind: 'sound' | 'music',
     imported: string,
     source: Partial<AssetFacts['source']>,
-  ) => takeRecording(name, samples, kind, imported, source, encoders).then(soundTaken),
+  ) => answer(() => takeRecording(name, samples, kind, imported, source, encoders).then(soundTaken)),
 
   takeEffect: (recipe: EffectRecipe, imported: string) => takeEffect(recipe, imported, encoders).then(soundTaken),
 
@@ -106,7 +109,7 @@ export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
         : null,
       close: music ? closeUp(samples, loopFromS, loopToS) : null,
     }
-    return Comlink.transfer(
+    return transfer(
       preview,
       channels.map((channel) => channel.buffer),
     )
@@ -154,4 +157,17 @@ export const soundWork = (samplesOf: Get, encoders: SoundEncoders) => ({
         return samples === null ? null : levelOfPart(samples, { kind, gainDb })
       }),
     ),
+
+  /** The shape of a sound for drawing: the largest level, 0..1, in each of `columns` equal stretches. */
+  async peaks(hash: string, facts: AssetFacts, template: Template, columns: number): Promise<number[]> {
+    const samples = await samplesOf(hash, template, facts)
+    const channel = samples?.channels[0]
+    if (channel === undefined) return []
+    const out = new Array<number>(columns).fill(0)
+    for (let i = 0; i < channel.length; i++) {
+      const at = Math.min(columns - 1, Math.floor((i / channel.length) * columns))
+      out[at] = Math.max(out[at]!, Math.abs(channel[i]!))
+    }
+    return out
+  },
 })
