@@ -7,6 +7,11 @@ const layer = (files, groups) => ({
   ignores: ['**/*.test.ts'],
   rules: { 'no-restricted-imports': ['error', { patterns: groups }] },
 })
+/** Folders of core, each above all before it: one imports those below it, and of those above at most types. */
+const ORDER = [
+  ...['game', 'kinds', 'label', 'pack', 'template', 'art', 'sound', 'wording'],
+  ...['facts', 'dry-run', 'parcel', 'check', 'posting'],
+]
 const UP = (folder) => [`**/${folder}/**`, `@${folder}/**`]
 
 export default withNuxt(
@@ -26,6 +31,22 @@ export default withNuxt(
       ...outside([['node:*', 'fs', 'path', 'crypto']], 'core runs everywhere, so it uses no Node built-ins.'),
     ],
   ),
+  ...ORDER.map((folder, i) => ({
+    files: [`core/${folder}/**/*.ts`],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: ORDER.slice(i + 1).map((above) => ({
+            group: [`**/../${above}/**`, `**/../${above}`],
+            allowTypeImports: true,
+            message: `core/${folder} lies below core/${above}.`,
+          })),
+        },
+      ],
+    },
+  })),
   layer(
     ['player/**/*.ts'],
     outside([UP('app'), UP('server'), ['zod', 'vue', 'dexie']], 'The player imports core, and none of its schemas.'),

@@ -3,7 +3,7 @@ import { rulesFor } from '../core/game/registry'
 import { playerFor } from '../core/game/simulated'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
-import { buildGameDoc } from '../core/parcel/game-doc'
+import { buildGameDoc } from '../core/template/game-doc'
 import { breakwaterGull, puffinCatch, updraft, windfall } from '../tests/support/fixtures'
 import type { Row } from './report'
 

@@ -7,7 +7,7 @@ import { languageFor } from '../core/game/languages'
 import { makeSetup } from '../core/game/setup'
 import type { WordingContent } from '../core/kinds/wording'
 import type { Pack } from '../core/pack/pack'
-import { buildGameDoc } from '../core/parcel/game-doc'
+import { buildGameDoc } from '../core/template/game-doc'
 import { paint, type Ink } from './draw'
 
 interface Set {

@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { puffinCatch, windfall, emptyPack } from '../../tests/support/fixtures'
 import { makeSetup } from '@core/game/setup'
-import { buildGameDoc } from '@core/parcel/game-doc'
+import { buildGameDoc } from '@core/template/game-doc'
 import type { Frames } from '@player/loop'
 import { makeStage, type Stage } from './stage'
 

@@ -26,6 +26,7 @@ import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
 import { makeSpeaker, type Speaker } from '@player/sound'
 import { fitView, toWorld, type View } from '@player/view'
 import { reactive } from 'vue'
+import { thumbOf, stageView, WHOLE } from './stage-pictures'
 import type { Letters } from './typeface'
 
 export interface StageView {
@@ -48,13 +49,9 @@ export interface Thumb {
 }
 
 const THUMB_EVERY = 100
-/** px a world unit has in a thumb. */
-const THUMB_PX = 5
 const LINGER = 90
 /** Steps that lead up to a moment that is shown. */
 const LEAD = 75
-
-const WHOLE: Framed = { left: 0, top: 0, w: 1, h: 1 }
 
 export interface StageOptions {
   setup: Setup
@@ -135,13 +132,6 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   })
   let pointerPicks = false
 
-  /** A view in which a frame of the stage is `width` px wide. */
-  function frameView(width: number, { left, top, w }: Framed): View {
-    const { stage } = setup
-    const scale = width / (w * stage.width)
-    return { scale, stage, left: -left * stage.width * scale, top: -top * stage.height * scale }
-  }
-
   function shownState(): GameState {
     return view.back > 0 ? stateAt(session, view.back) : session.state
   }
@@ -165,14 +155,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   }
 
   function takeThumb(): void {
-    const picture = document.createElement('canvas')
-    const { width, height } = setup.stage
-    picture.width = width * THUMB_PX
-    picture.height = height * THUMB_PX
-    const small = picture.getContext('2d')!
-    small.imageSmoothingQuality = 'medium'
-    const [w, h] = [width * place.scale, height * place.scale]
-    small.drawImage(canvas, place.left, place.top, w, h, 0, 0, picture.width, picture.height)
+    const picture = thumbOf(canvas, place)
     const oldest = session.step - session.keepSteps - THUMB_EVERY
     thumbs = [
       ...thumbs.filter((thumb) => thumb.step >= oldest && thumb.step < session.step),
@@ -378,7 +361,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       drawGame(state, setup, list, language ?? state.language)
       paint(list, setup, {
         ink: picture.getContext('2d')!,
-        view: of.w < 1 || of.h < 1 ? frameView(width, of) : fitView(width, height, setup.stage, setup.doc.pixels),
+        view: stageView(setup, width, height, of),
         images: options.images(),
         ...letters,
       })

@@ -1,6 +1,6 @@
 import { partsOf } from '@core/game/setup'
 import type { GameDoc } from '@core/game/types'
-import { TYPEFACE_FILE } from '@core/parcel/game-doc'
+import { TYPEFACE_FILE } from '@core/template/game-doc'
 import type { Template } from '@core/template/template'
 import { useAssets } from '~/stores/assets'
 

@@ -1,5 +1,5 @@
 import { ageResult, TOPICS, type AgeAnswers } from '@core/label/age-guide'
-import { denied, descriptorsOf, suggestedAnswers } from '@core/label/descriptors'
+import { denied, descriptorsOf, suggestedAnswers } from '@core/facts/descriptors'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useBench } from './bench'

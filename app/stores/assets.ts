@@ -1,5 +1,5 @@
 import type { Mime } from '@core/pack/asset'
-import { mayDecode } from '@core/pack/take-in'
+import { mayDecode } from '@core/art/take-in'
 import type { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { bytesKept } from '../storage/assets'

@@ -1,7 +1,7 @@
 import { isSafe, type Finding, type Severity } from '@core/check/finding'
 import { reportOf, reportPage } from '@core/check/report'
 import { textOf } from '@core/check/texts'
-import { titleOf } from '@core/parcel/game-doc'
+import { titleOf } from '@core/template/game-doc'
 import { weigh } from '@core/parcel/weigh'
 import type { Template } from '@core/template/template'
 import { PLAYER_BYTES } from '#player-code'

@@ -1,6 +1,6 @@
 import { Figures, NewInvite, OwnerView, PostingView, type DayFigures } from '@core/posting/protocol'
 import type { Visibility } from '@core/label/label'
-import type { PostingRecord } from '@core/posting/record'
+import type { PostingRecord } from '@core/pack/posting-record'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
 import * as z from 'zod'

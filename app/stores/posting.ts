@@ -4,9 +4,9 @@ import {
   UPLOAD_LIMIT_BYTES,
   type PostRequest,
 } from '@core/posting/protocol'
-import { fingerprintOf } from '@core/posting/changes'
+import { fingerprintOf } from '@core/pack/fingerprint'
 import { WebdavAnswer, WebdavHosts, type WebdavRequest } from '@core/posting/ways'
-import type { PostingRecord } from '@core/posting/record'
+import type { PostingRecord } from '@core/pack/posting-record'
 import type { Parcel } from '@core/parcel/build'
 import { playerCodeFor } from '#player-code'
 import { defineStore } from 'pinia'

@@ -1,6 +1,6 @@
 import type { Pixels } from '@core/art/pixels'
 import type { Mime } from '@core/pack/asset'
-import { mayDecode } from '@core/pack/take-in'
+import { mayDecode } from '@core/art/take-in'
 import * as Comlink from 'comlink'
 import { decodeExact, encodeSmall } from './png'
 import { encoders } from './encoders'

@@ -1,7 +1,7 @@
 import { userError } from '../errors'
 import type { AssetFacts, Mime } from '../pack/asset'
 import type { SpriteContent, Strip } from '../kinds/sprite'
-import { broken, identify, newFacts } from '../pack/take-in'
+import { broken, identify, newFacts } from './take-in'
 import { decodeAnimation, timing, TooManyFrames, type Animation, type Progress } from './animation'
 import { findCells } from './find-cells'
 import { readTags, saysColours, stripTags } from './metadata'

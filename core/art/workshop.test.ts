@@ -1,3 +1,4 @@
+/** Every tool of the art workshop in the order of the desk, on shared pictures. */
 import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it, vi } from 'vitest'

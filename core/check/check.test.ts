@@ -1,3 +1,4 @@
+/** The check as a whole, rule by rule, on the demo pack. */
 import { describe, expect, it } from 'vitest'
 import {
   contextFor,
@@ -17,7 +18,7 @@ import { RULE_CASES, type FiringAndSilent, type RuleCase } from '../../tests/sup
 import { outlineOf } from '../art/outline'
 import type { MusicContent } from '../kinds/audible'
 import { hashOf } from '../pack/hash'
-import { newFacts } from '../pack/take-in'
+import { newFacts } from '../art/take-in'
 import { edit } from '../pack/commands'
 import type { Pack } from '../pack/pack'
 import type { Finding } from './finding'

@@ -15,7 +15,7 @@ import {
 } from '../../tests/support/fixtures'
 import { edit } from '../pack/commands'
 import { hashOf } from '../pack/hash'
-import { newFacts } from '../pack/take-in'
+import { newFacts } from '../art/take-in'
 import type { CastContent } from '../kinds/cast'
 import type { Pack } from '../pack/pack'
 import type { Finding } from './finding'

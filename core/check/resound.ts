@@ -1,7 +1,7 @@
 import type { MusicContent, SoundContent } from '../kinds/audible'
 import { factsOf } from '../pack/pack'
 import { editedFrom, editSound } from '../sound/bring-in'
-import type { SoundEdit } from '../sound/edit'
+import type { SoundEdit } from '../kinds/sound-edit'
 import type { CheckContext, Fix } from './rule'
 
 /** The fix that does one more thing to the part's sound, starting from its original like the sound workshop does. */

@@ -1,3 +1,4 @@
+/** A table: what every rule says, one entry a rule, so that all of it can be read in one place. */
 import type { Facts, Finding } from './finding'
 
 export interface FindingText {

@@ -8,7 +8,7 @@ import { makeSetup, type Setup } from '../game/setup'
 import type { SpriteDoc } from '../game/types'
 import { edit } from '../pack/commands'
 import { newPack, type Pack } from '../pack/pack'
-import { buildGameDoc } from '../parcel/game-doc'
+import { buildGameDoc } from '../template/game-doc'
 import { presetCommand, presetOf, PRESETS } from '../template/presets'
 import type { Template } from '../template/template'
 import {

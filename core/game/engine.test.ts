@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPack, puffinCatch, windfall } from '../../tests/support/fixtures'
 import { engineOnly, KNOWN_HASH, SEED, STEPS, wander } from '../../tests/support/known-play'
-import { buildGameDoc } from '../parcel/game-doc'
+import { buildGameDoc } from '../template/game-doc'
 import { autoplayInput, makeAutoplay } from './autoplay'
 import { makeDrawList } from './draw-list'
 import { beginPlay, drawGame, fill, startGame, stepGame } from './game'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { breakwaterGull, puffinCatch, updraft, windfall } from '../../tests/support/fixtures'
-import { buildGameDoc } from '../parcel/game-doc'
+import { buildGameDoc } from '../template/game-doc'
 import { PlayProof } from '../posting/proof-schema'
 import { autoplayInput, makeAutoplay } from './autoplay'
 import { beginPlay, goTo, startGame, stepGame } from './game'

@@ -19,7 +19,7 @@ export const LONG_SIDE = STAGES.wide.width
 export const SHORT_SIDE = STAGES.wide.height
 
 /** Less of a screen than this, in each direction, and a game drawn pixel by pixel fills it as any other does. */
-const LEAST_FILLED = 0.75
+const LEAST_FILLED = 0.8
 
 /**
  * How many px of a screen a px of the art becomes in a game drawn pixel by pixel: a whole number, or 0 where that would

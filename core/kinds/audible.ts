@@ -1,7 +1,6 @@
 import * as z from 'zod'
 import type { SoundDoc } from '../game/types'
-import { SoundEdit } from '../sound/edit'
-import { EffectRecipe } from '../sound/effect-maker'
+import { EffectRecipe, SoundEdit } from './sound-edit'
 import type { Face, Kind } from './kind'
 import { Hash } from './values'
 

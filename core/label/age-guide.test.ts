@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { puffinCatch, windfall } from '../../tests/support/fixtures'
 import { ageResult, askedOf, bandRank, BANDS, bandWith, hiddenAt, QUESTIONS, TOPICS } from './age-guide'
-import { denied, descriptorsOf, suggestedAnswers } from './descriptors'
+import { denied, descriptorsOf, suggestedAnswers } from '../facts/descriptors'
 
 const allNo = Object.fromEntries(TOPICS.map((topic) => [topic, 'none']))
 

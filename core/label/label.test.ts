@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { breakwaterGull, emptyPack, puffinCatch, updraft, windfall } from '../../tests/support/fixtures'
-import { fingerprintOf } from '../posting/changes'
+import { fingerprintOf } from '../pack/fingerprint'
 import { edit, type Command } from '../pack/commands'
 import type { Pack } from '../pack/pack'
 import { emptyLabel, emptyWords, Label, labelAssets, linksOfLabel, wordsOfLabel } from './label'
 import { readMarks } from './marks'
 import { mergeable } from './tags'
 import { clashOf, COPY_TERMS, freestTerms, termsOf } from './terms'
-import { ownParts, yoursOf } from './yours'
+import { ownParts, yoursOf } from '../facts/yours'
 
 describe('label', () => {
   it('reads labels from before it knew ages, privacy and copies', () => {

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { AgeAnswers } from './age-guide'
-import { LANGUAGE_TAG } from '../wording/languages'
+import { LANGUAGE_TAG } from './languages'
 import { linksIn, Privacy } from './privacy'
 
 export const VISIBILITIES = ['only-me', 'invited', 'unlisted', 'public'] as const

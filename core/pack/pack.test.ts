@@ -7,7 +7,7 @@ import { changedEntry, doubledEntry, freeEntryId, movedEntry, withEntry, without
 import { emptyHistory, MOST_STEPS, perform, redo, sealHistory, undo, type History } from './history'
 import { makeMigrate, migratePack } from './migrations'
 import { contentOf, Pack, usedAssets } from './pack'
-import { checkDuration, checkFileSize, identify } from './take-in'
+import { checkDuration, checkFileSize, identify } from '../art/take-in'
 
 const good = (pack: Pack): CastContent => contentOf(pack, windfall, 'good') as CastContent
 

@@ -1,10 +1,10 @@
 import * as z from 'zod'
 import { emptyLabel, Label, labelAssets } from '../label/label'
-import { PostingRecord } from '../posting/record'
+import { PostingRecord } from './posting-record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
 import { SHAPES } from '../game/stage'
-import { LANGUAGE_TAG } from '../wording/languages'
+import { LANGUAGE_TAG } from '../label/languages'
 import { assetsOf, PartContent } from '../kinds'
 import { Hash, PartId, PartKey, WordKey } from '../kinds/values'
 

@@ -7,8 +7,9 @@ import { labelAssets } from '../label/label'
 import { assetsOf } from '../kinds'
 import { hashOf } from '../pack/hash'
 import { factsOf, Pack } from '../pack/pack'
+import { sorted } from '../pack/stable-json'
 import type { Template } from '../template/template'
-import { buildGameDoc, TYPEFACE_FILE } from './game-doc'
+import { buildGameDoc, TYPEFACE_FILE } from '../template/game-doc'
 import { creditsPage, parcelPage, singlePage } from './html'
 import { fillSquare, makeIcon } from './icon'
 import { labelFiles } from './label-files'
@@ -36,16 +37,6 @@ export interface Parcel {
 
 const encoder = new TextEncoder()
 export const jsonFile = (value: unknown): Uint8Array => encoder.encode(JSON.stringify(value, sorted, 1) + '\n')
-
-/** Keys in order, so that the same pack gives the same bytes whatever order it was edited in. */
-function sorted(_key: string, value: unknown): unknown {
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value
-  return Object.fromEntries(
-    Object.entries(value as Record<string, unknown>).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)),
-  )
-}
-
-export const stableJson = (value: unknown): string => JSON.stringify(value, sorted)
 
 /** Builds the playable site and the one-page game. Deterministic: same pack, template and player give the same bytes. */
 export async function buildParcel(given: ParcelSource): Promise<Parcel> {

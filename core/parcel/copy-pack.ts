@@ -1,9 +1,9 @@
 import { assetsOf } from '../kinds'
 import { emptyLabel } from '../label/label'
 import { PACK_FORMAT, PACK_VERSION, type LineageLine, type Pack } from '../pack/pack'
-import { fingerprintOf } from '../posting/changes'
+import { fingerprintOf } from '../pack/fingerprint'
 import { EXTENSIONS } from '../pack/asset'
-import { assetFile } from './game-doc'
+import { assetFile } from '../template/game-doc'
 import type { ParcelManifest } from './manifest'
 import { zipFiles } from './zip'
 

@@ -2,7 +2,7 @@ import type { GameDoc } from '../game/types'
 import type { Template } from '../template/template'
 import type { Pack } from '../pack/pack'
 import { jsonFile, webManifest } from './build'
-import { buildGameDoc, TYPEFACE_FILE } from './game-doc'
+import { buildGameDoc, TYPEFACE_FILE } from '../template/game-doc'
 import { creditsPage, hostedPage, START_SCRIPT } from './html'
 import type { ParcelManifest } from './manifest'
 

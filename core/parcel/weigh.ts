@@ -2,7 +2,7 @@ import { labelAssets } from '../label/label'
 import { assetsOf } from '../kinds'
 import { isPicture, type AssetFacts } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
-import { TYPEFACE_BYTES } from './game-doc'
+import { TYPEFACE_BYTES } from '../template/game-doc'
 import type { Template } from '../template/template'
 
 export interface WeighRow {

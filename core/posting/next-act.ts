@@ -1,4 +1,4 @@
-import type { PostingRecord } from './record'
+import type { PostingRecord } from '../pack/posting-record'
 
 /** The one thing to do next with a pack, and on which screen. */
 export interface NextAct {

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPack, puffinCatch, windfall } from '../../tests/support/fixtures'
 import { suggestTags, tidyTag } from '../label/tags'
-import { buildGameDoc, creditsOf, titleOf } from '../parcel/game-doc'
+import { buildGameDoc, creditsOf, titleOf } from '../template/game-doc'
 import { summaryOf } from '../template/summary'
-import { changesSince, fingerprintOf } from './changes'
+import { changesSince } from './changes'
+import { fingerprintOf } from '../pack/fingerprint'
 import { LETTERS, makePostcode, readPostcode, sayPostcode, WORDS } from './postcode'
 
 describe('postcode', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { GameMessage, KeyAnswer, PostingView, PostRequest, Problem, VisibilityRequest } from './protocol'
-import { PostingRecord } from './record'
+import { PostingRecord } from '../pack/posting-record'
 
 const ok = (schema: { safeParse(value: unknown): { success: boolean } }, value: unknown) =>
   schema.safeParse(value).success

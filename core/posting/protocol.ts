@@ -5,7 +5,7 @@ import { Band } from '../label/age-guide'
 import { CATEGORIES, Device, LabelWords, SEASONS, Visibility } from '../label/label'
 import { EmailUse } from '../label/privacy'
 import { PlayProof } from './proof-schema'
-import { PostingState } from './record'
+import { PostingState } from '../pack/posting-record'
 
 /** What app and arcade say to each other. Both sides read through these. */
 export const UPLOAD_LIMIT_BYTES = 25_000_000

@@ -1,6 +1,6 @@
 import { userError } from '../errors'
 import type { Mime } from '../pack/asset'
-import { tooLong } from '../pack/take-in'
+import { tooLong } from '../art/take-in'
 import { isOpus } from './kinds'
 import type { Samples } from './samples'
 import { isMonoMp3, soundSize } from './size'

@@ -1,6 +1,7 @@
+import { NO_EDIT, SoundEdit } from '../kinds/sound-edit'
 import { describe, expect, it } from 'vitest'
 import { mono, sine, stereo, wave } from '../../tests/support/sounds'
-import { fade, isNothing, NO_EDIT, renderEdit, SoundEdit } from './edit'
+import { fade, isNothing, renderEdit } from './edit'
 import { limit } from './limit'
 import { loudnessOf } from './loudness'
 import { readFaster, stretch, toRate } from './rate'

@@ -1,47 +1,9 @@
-import * as z from 'zod'
+import { NO_EDIT, type SoundEdit } from '../kinds/sound-edit'
 import { limit } from './limit'
 import { readFaster, stretch } from './rate'
 import type { Samples } from './samples'
 import { crossfade } from './seam'
 import { levelOf } from './true-peak'
-
-const seconds = z.number().min(0).max(3600)
-
-/** What was done to a sound, in the order it is done. The file it was done to stays, so all of it can be changed again. */
-export const SoundEdit = z.object({
-  /** The stretch of the original that is kept; `toS` 0 is its end. */
-  fromS: seconds,
-  toS: seconds,
-  mono: z.boolean(),
-  /** Times as fast. Without `keepPitch` it gets as much higher, like a tape. */
-  speed: z.number().min(0.25).max(4),
-  keepPitch: z.boolean(),
-  /** Semitones on top. */
-  pitch: z.number().min(-24).max(24),
-  gainDb: z.number().min(-40).max(40),
-  fadeInS: seconds,
-  fadeOutS: seconds,
-  /** Music: the part that goes round, in seconds of what is kept, before speed. `loopToS` 0 is its end. */
-  loopFromS: seconds,
-  loopToS: seconds,
-  crossfadeS: z.number().min(0).max(5),
-})
-export type SoundEdit = z.infer<typeof SoundEdit>
-
-export const NO_EDIT: SoundEdit = {
-  fromS: 0,
-  toS: 0,
-  mono: false,
-  speed: 1,
-  keepPitch: true,
-  pitch: 0,
-  gainDb: 0,
-  fadeInS: 0,
-  fadeOutS: 0,
-  loopFromS: 0,
-  loopToS: 0,
-  crossfadeS: 0,
-}
 
 /** dBTP that nothing made here goes over (EBU R 128). */
 export const CEILING_DBTP = -1

@@ -1,22 +1,7 @@
-import * as z from 'zod'
 import { random, type Seeded } from '../game/random'
+import type { EffectKind, EffectRecipe } from '../kinds/sound-edit'
 import { fade } from './edit'
 import type { Samples } from './samples'
-
-/** A short effect worked out from a kind, a seed and a handful of dials, all 0..1 and 0.5 as the kind has it. */
-export const EffectRecipe = z.object({
-  kind: z.enum(['jump', 'pick-up', 'hit', 'win', 'lose', 'press', 'whoosh', 'splash', 'bell']),
-  seed: z.int().min(0).max(0xffffffff),
-  height: z.number().min(0).max(1),
-  length: z.number().min(0).max(1),
-  roughness: z.number().min(0).max(1),
-  brightness: z.number().min(0).max(1),
-})
-export type EffectRecipe = z.infer<typeof EffectRecipe>
-export type EffectKind = EffectRecipe['kind']
-
-export const EFFECT_KINDS = EffectRecipe.shape.kind.options
-export const EFFECT_DIALS = ['height', 'length', 'roughness', 'brightness'] as const
 
 export const plainEffect = (kind: EffectKind, seed: number): EffectRecipe => ({
   ...{ kind, seed, height: 0.5, length: 0.5, roughness: 0.5, brightness: 0.5 },

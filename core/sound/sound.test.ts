@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { drawerFile, tone } from '../../tests/support/fixtures'
 import { encodeMp3, encodeOgg } from '../../scripts/assets/encode'
-import { identify } from '../pack/take-in'
+import { identify } from '../art/take-in'
 import { decodeSound } from './decode'
 import { durationOf, measure } from './samples'
 import { encodeWav } from './wav'

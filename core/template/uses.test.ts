@@ -6,7 +6,7 @@ import { makeSetup, partIn } from '../game/setup'
 import type { PictureContent } from '../kinds/picture'
 import type { SpriteContent } from '../kinds/sprite'
 import { newPack, type Pack } from '../pack/pack'
-import { buildGameDoc } from '../parcel/game-doc'
+import { buildGameDoc } from './game-doc'
 import { specOf, type Template } from './template'
 import { splitKey, splittable, fittedTo } from './uses'
 

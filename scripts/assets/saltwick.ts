@@ -1,3 +1,4 @@
+/** A table of drawings, letter by letter: each is as long as it is high. */
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
 import { blit, disc, dither, dot, rect, scatter, sheet, stamp, strip, type Palette, type Sheet } from './pixel'
 

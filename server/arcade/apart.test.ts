@@ -11,7 +11,7 @@ import { runApart, type ProcessLimits } from './apart'
 import { inspectApart } from './inspect-apart'
 import { makeReplayer, TooMuch } from './replay'
 import { scoredPlay } from '../../tests/support/plays'
-import { buildGameDoc } from '@core/parcel/game-doc'
+import { buildGameDoc } from '@core/template/game-doc'
 import type { Pack } from '@core/pack/pack'
 
 const dir = mkdtempSync(join(tmpdir(), 'pack-post-apart-'))

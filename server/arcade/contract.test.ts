@@ -1,3 +1,4 @@
+/** One contract for both databases: kept whole, so that it is the same list for each. */
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { strToU8 } from 'fflate'

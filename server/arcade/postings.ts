@@ -1,6 +1,6 @@
 import type { Visibility } from '@core/label/label'
 import type { GoLive } from '@core/posting/protocol'
-import type { PostingState } from '@core/posting/record'
+import type { PostingState } from '@core/pack/posting-record'
 import { sql, type Selectable } from 'kysely'
 import { isTaken, type Db } from './database'
 import { newId } from './makers'

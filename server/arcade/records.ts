@@ -2,7 +2,7 @@ import { Finding } from '@core/check/finding'
 import { Device, Label, Visibility } from '@core/label/label'
 import { LineageLine } from '@core/pack/pack'
 import { GoLive, LabelPictures, REPORT_REASONS, StateAt } from '@core/posting/protocol'
-import { PostingState } from '@core/posting/record'
+import { PostingState } from '@core/pack/posting-record'
 import { SHAPES } from '@core/game/stage'
 import * as z from 'zod'
 

@@ -1,7 +1,7 @@
 import type { Pixels } from '@core/art/pixels'
 import { sniff } from '@core/art/sniff'
 import { isPicture } from '@core/pack/asset'
-import { sizeFits, TAKE_IN } from '@core/pack/take-in'
+import { sizeFits, TAKE_IN } from '@core/art/take-in'
 import { decodeSound } from '@core/sound/decode'
 import type { Samples } from '@core/sound/samples'
 import sharp from 'sharp'

@@ -1,3 +1,4 @@
+/** The arcade through its real pages and requests, on one server. */
 import { createServer } from 'node:http'
 import { expect, test } from '@playwright/test'
 import { strToU8, zipSync } from 'fflate'

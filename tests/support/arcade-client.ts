@@ -1,6 +1,7 @@
 import { expect, type APIRequestContext, type APIResponse } from '@playwright/test'
 import { strToU8 } from 'fflate'
-import { buildParcel, stableJson } from '../../core/parcel/build'
+import { buildParcel } from '../../core/parcel/build'
+import { stableJson } from '../../core/pack/stable-json'
 import { hashOf } from '../../core/pack/hash'
 import type { Pack } from '../../core/pack/pack'
 import { ParcelManifest } from '../../core/parcel/manifest'

@@ -3,7 +3,7 @@ import { beginPlay, startGame, stepGame } from '../../core/game/game'
 import { noteStep, startProof, type Proof } from '../../core/game/proof'
 import { makeSetup } from '../../core/game/setup'
 import type { Pack } from '../../core/pack/pack'
-import { buildGameDoc } from '../../core/parcel/game-doc'
+import { buildGameDoc } from '../../core/template/game-doc'
 import { windfall } from './fixtures'
 
 /** A whole play of a windfall pack with a given seed, by machine, with the proof the game would send. */

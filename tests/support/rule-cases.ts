@@ -1,3 +1,4 @@
+/** A table: a pack that fires each rule, and one that does not. */
 import { strToU8 } from 'fflate'
 import { TOPICS } from '../../core/label/age-guide'
 import type { CheckContext } from '../../core/check/rule'
@@ -5,7 +6,7 @@ import type { Finding } from '../../core/check/finding'
 import type { Label } from '../../core/label/label'
 import type { SpriteContent, Strip } from '../../core/kinds/sprite'
 import type { Pack } from '../../core/pack/pack'
-import { newFacts } from '../../core/pack/take-in'
+import { newFacts } from '../../core/art/take-in'
 import { hashOf } from '../../core/pack/hash'
 import {
   CLEAR,

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { recordingOf, SKILLS, type DryGame } from '@core/dry-run/batch'
-import { fallsOf, heatOf, histogram } from '@core/dry-run/statistics'
+import { fallsOf, heatOf } from '@core/dry-run/statistics'
 import type { Recording } from '@core/game/recording'
-import type { ChartConfiguration } from 'chart.js'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { pictureOf } from '~/composables/screen-pictures'
@@ -10,7 +9,7 @@ import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useDryRun } from '~/stores/dry-run'
-import type { ChartColours } from './Chart.vue'
+import { curveChart, scoreChart, timeChart, winChart } from './charts'
 
 /** Hundreds of games by simulated players: who wins, how long it takes, what ends games and where. */
 const emit = defineEmits<{ watch: [recording: Recording] }>()
@@ -18,204 +17,25 @@ const dry = useDryRun()
 const bench = useBench()
 const assets = useAssets()
 onMounted(() => dry.watchers++)
-onBeforeUnmount(() => dry.watchers--)
+onBeforeUnmount(() => {
+  dry.watchers--
+  ground?.picture.close()
+})
 const skill = ref(0.5)
 const skillName = computed(() => SKILLS.find((one) => one.skill === skill.value)!.name)
 const ofSkill = computed(() => dry.games.filter((game) => game.skill === skill.value))
 const names = SKILLS.map((one) => one.name)
 const spread = computed(() => dry.skills.find((one) => one.skill === skill.value)?.score ?? null)
 
-const plain = (colours: ChartColours) => ({ color: colours.soft, border: { color: colours.rule } })
-const grid = (colours: ChartColours) => ({ color: colours.rule })
-
-const winChart = computed(() => {
-  const rows = dry.skills
-  return (colours: ChartColours): ChartConfiguration => ({
-    type: 'bar',
-    data: {
-      labels: names,
-      datasets: [
-        {
-          data: rows.map((row) => [row.wins.low * 100, row.wins.high * 100] as [number, number]),
-          backgroundColor: colours.ink,
-          barThickness: 3,
-          grouped: false,
-          order: 0,
-        },
-        {
-          data: rows.map((row) => row.wins.rate * 100),
-          backgroundColor: colours.teal,
-          barPercentage: 0.8,
-          grouped: false,
-          order: 1,
-        },
-      ],
-    },
-    options: {
-      scales: {
-        x: {
-          ticks: { ...plain(colours), autoSkip: false, maxRotation: 0, font: { size: 11 } },
-          grid: { display: false },
-        },
-        y: {
-          min: 0,
-          max: 100,
-          ticks: { ...plain(colours), callback: (v) => `${v} %`, stepSize: 25 },
-          grid: grid(colours),
-        },
-      },
-      onClick: (_event, hit) => {
-        if (hit[0] !== undefined) skill.value = SKILLS[hit[0].index]!.skill
-      },
-      plugins: { tooltip: { callbacks: { label: (item) => winLabel(item.dataIndex) } } },
-    },
-  })
-})
-const winLabel = (index: number): string => {
-  const wins = dry.skills[index]?.wins
-  if (wins === undefined) return ''
-  return `${Math.round(wins.rate * 100)} % win, surely ${Math.round(wins.low * 100)} to ${Math.round(wins.high * 100)} %`
-}
+const rows = computed(() => dry.skills.map((row, i) => ({ ...row, name: names[i]! })))
+const byWins = computed(() => winChart(rows.value, (one) => (skill.value = one)))
+const byTime = computed(() => timeChart(rows.value))
+const byScore = computed(() => scoreChart(ofSkill.value))
+const byDial = computed(() => curveChart(dry.curve, dry.value, dry.turned?.dial))
 const nameOf = (of: number) => SKILLS.find((one) => one.skill === of)?.name.toLowerCase() ?? ''
 /** Where more skill does not win more: by chance of few games, or really. */
 const fall = computed(() => (dry.state === 'running' ? null : (fallsOf(dry.skills)[0] ?? null)))
-const timeChart = computed(() => {
-  const rows = dry.skills
-  return (colours: ChartColours): ChartConfiguration => ({
-    type: 'bar',
-    data: {
-      labels: names,
-      datasets: [
-        {
-          data: rows.map(
-            (row) => [(row.seconds?.median ?? 0) - 0.4, (row.seconds?.median ?? 0) + 0.4] as [number, number],
-          ),
-          backgroundColor: colours.ink,
-          barPercentage: 0.8,
-          grouped: false,
-          order: 0,
-        },
-        {
-          data: rows.map((row) => [row.seconds?.lower ?? 0, row.seconds?.upper ?? 0] as [number, number]),
-          backgroundColor: colours.kraft,
-          barPercentage: 0.8,
-          grouped: false,
-          order: 1,
-        },
-      ],
-    },
-    options: {
-      indexAxis: 'y',
-      scales: {
-        y: { ticks: plain(colours), grid: { display: false } },
-        x: { min: 0, ticks: { ...plain(colours), callback: (v) => `${v} s` }, grid: grid(colours) },
-      },
-      plugins: {
-        tooltip: {
-          callbacks: {
-            label: (item) => {
-              const s = rows[item.dataIndex]?.seconds
-              return s
-                ? `half of the games: ${s.lower.toFixed(0)} to ${s.upper.toFixed(0)} s, middle ${s.median.toFixed(0)} s`
-                : ''
-            },
-          },
-        },
-      },
-    },
-  })
-})
-const scoreChart = computed(() => {
-  const bins = histogram(
-    ofSkill.value.map((game) => game.score),
-    12,
-  )
-  return (colours: ChartColours): ChartConfiguration => ({
-    type: 'bar',
-    data: {
-      labels: bins.map((bin) => `${bin.from}`),
-      datasets: [
-        {
-          data: bins.map((bin) => bin.count),
-          backgroundColor: colours.kraft,
-          barPercentage: 1,
-          categoryPercentage: 0.94,
-        },
-      ],
-    },
-    options: {
-      scales: {
-        x: { ticks: plain(colours), grid: { display: false } },
-        y: { min: 0, ticks: { ...plain(colours), precision: 0 }, grid: grid(colours) },
-      },
-      plugins: {
-        tooltip: {
-          callbacks: {
-            title: (items) => `${bins[items[0]!.dataIndex]!.from} to ${bins[items[0]!.dataIndex]!.to} points`,
-            label: (item) => `${item.parsed.y} games`,
-          },
-        },
-      },
-    },
-  })
-})
-const curveChart = computed(() => {
-  const points = dry.curve
-  const now = dry.value
-  return (colours: ChartColours): ChartConfiguration => ({
-    type: 'line',
-    data: {
-      datasets: [
-        {
-          data: points.map((p) => ({ x: p.value, y: p.wins.high * 100 })),
-          pointRadius: 0,
-          borderWidth: 0,
-          fill: '+1',
-          backgroundColor: colours.wash,
-          order: 1,
-        },
-        { data: points.map((p) => ({ x: p.value, y: p.wins.low * 100 })), pointRadius: 0, borderWidth: 0, order: 1 },
-        {
-          data: points.map((p) => ({ x: p.value, y: p.wins.rate * 100 })),
-          order: 0,
-          borderColor: colours.teal,
-          backgroundColor: points.map((p) => (p.value === now ? colours.vermilion : colours.teal)),
-          pointRadius: points.map((p) => (p.value === now ? 6 : 3)),
-          borderWidth: 2,
-        },
-      ],
-    },
-    options: {
-      scales: {
-        x: {
-          type: 'linear',
-          min: dry.turned?.dial?.min,
-          max: dry.turned?.dial?.max,
-          ticks: plain(colours),
-          grid: { display: false },
-        },
-        y: {
-          min: 0,
-          max: 100,
-          ticks: { ...plain(colours), callback: (v) => `${v} %`, stepSize: 25 },
-          grid: grid(colours),
-        },
-      },
-      plugins: {
-        tooltip: {
-          filter: (item) => item.datasetIndex === 2,
-          callbacks: {
-            title: () => '',
-            label: (item) => `at ${item.parsed.x}: ${Math.round(item.parsed.y ?? 0)} % win`,
-          },
-        },
-      },
-    },
-  })
-})
-
-/** Where games end, over a picture of the play. */
-/** Cells of the map a world unit has. */
+/** Cells a world unit has in the map of where games end. */
 const PER_UNIT = 4
 const heat = useTemplateRef<HTMLCanvasElement>('heat')
 let ground: { doc: unknown; picture: ImageBitmap } | null = null
@@ -227,7 +47,9 @@ async function drawHeat(): Promise<void> {
     const letters = await lettersOf(setup.doc, template)
     await loadImagesOf(setup.doc, template)
     const { behind } = pictureOf('play', setup, assets.bitmaps(), letters, 0)
-    ground = { doc: setup.doc, picture: await createImageBitmap(behind) }
+    const picture = await createImageBitmap(behind)
+    ground?.picture.close()
+    ground = { doc: setup.doc, picture }
   }
   const ink = to.getContext('2d')!
   ink.globalAlpha = 1
@@ -300,7 +122,7 @@ async function setTo(value: number): Promise<void> {
     <div class="grid">
       <figure>
         <figcaption><b>Who wins</b><span class="soft">line: surely between</span></figcaption>
-        <DryRunChart :make="winChart" about="Share of games won, by skill" />
+        <DryRunChart :make="byWins" about="Share of games won, by skill" />
         <p v-if="fall" class="soft" data-testid="fall">
           <template v-if="fall.sure"
             >A player who is {{ nameOf(fall.higher) }} really wins less often than one who is {{ nameOf(fall.lower) }}:
@@ -314,7 +136,7 @@ async function setTo(value: number): Promise<void> {
       </figure>
       <figure>
         <figcaption><b>How long a game takes</b><span class="soft">middle half, and the middle</span></figcaption>
-        <DryRunChart :make="timeChart" about="Seconds to the end of a game, by skill" />
+        <DryRunChart :make="byTime" about="Seconds to the end of a game, by skill" />
       </figure>
       <figure class="wide">
         <figcaption>
@@ -328,7 +150,7 @@ async function setTo(value: number): Promise<void> {
         </figcaption>
         <DryRunChart
           v-if="dry.curve.length > 0"
-          :make="curveChart"
+          :make="byDial"
           :about="`Share of average players who win, by ${dry.turned?.name}`"
         />
         <p v-if="dry.curve.length > 0 && !dry.curving" class="half" data-testid="half">
@@ -353,7 +175,7 @@ async function setTo(value: number): Promise<void> {
             <option v-for="one in SKILLS" :key="one.skill" :value="one.skill">{{ one.name }}</option>
           </select>
         </figcaption>
-        <DryRunChart :make="scoreChart" :about="`Games by points, ${skillName}`" />
+        <DryRunChart :make="byScore" :about="`Games by points, ${skillName}`" />
         <p v-if="spread" class="soft">
           Middle {{ spread.median }} ({{ spread.medianLow }} to {{ spread.medianHigh }}), from {{ spread.least }} to
           {{ spread.most }}.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { NO_TITLE } from '@core/parcel/game-doc'
+import { NO_TITLE } from '@core/template/game-doc'
 import { savePackAsFile } from '~/composables/save-pack'
 import { useBench } from '~/stores/bench'
 import { useCare } from '~/stores/care'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { openingOf } from '@core/template/uses'
 import { nextAct } from '@core/posting/next-act'
-import { titleOf } from '@core/parcel/game-doc'
+import { titleOf } from '@core/template/game-doc'
 import type { Template } from '@core/template/template'
 import { computed } from 'vue'
 import type { PackRow } from '~/stores/library'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { COMMON_LICENCES } from '@core/label/licences'
 import { clashOf, COPY_TERMS, freestTerms } from '@core/label/terms'
-import { yoursOf } from '@core/label/yours'
+import { yoursOf } from '@core/facts/yours'
 import { assetsOf } from '@core/kinds'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'

@@ -2,7 +2,7 @@
 import type { Setup } from '@core/game/setup'
 import { framed, ratioOf } from '@core/game/stage'
 import type { Template } from '@core/template/template'
-import { titleOf } from '@core/parcel/game-doc'
+import { titleOf } from '@core/template/game-doc'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'

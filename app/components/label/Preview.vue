@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { creditsOf, titleOf } from '@core/parcel/game-doc'
+import { creditsOf, titleOf } from '@core/template/game-doc'
 import { ageResult, BAND_NAMES } from '@core/label/age-guide'
 import { DEVICE_NAMES, linksOfLabel } from '@core/label/label'
 import { privacyStatement } from '@core/label/privacy'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PostingRecord } from '@core/posting/record'
+import type { PostingRecord } from '@core/pack/posting-record'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { usePosting } from '~/stores/posting'

@@ -8,7 +8,7 @@ import { EXTENSIONS } from '@core/pack/asset'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
-import type { PostingRecord } from '@core/posting/record'
+import type { PostingRecord } from '@core/pack/posting-record'
 
 const { record } = defineProps<{ record: PostingRecord }>()
 const bench = useBench()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { EFFECT_DIALS, EFFECT_KINDS, type EffectKind, type EffectRecipe } from '@core/sound/effect-maker'
+import { EFFECT_DIALS, EFFECT_KINDS, type EffectKind, type EffectRecipe } from '@core/kinds/sound-edit'
 import { computed, onBeforeUnmount } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useSoundBench } from '~/stores/sound-bench'

@@ -4,13 +4,13 @@ import { frameAt } from '@core/game/clips'
 import { nudged } from '@core/art/place'
 import { isSimple } from '@core/art/shapes'
 import { STEPS_PER_SECOND, type Point } from '@core/game/types'
-import { recoloured } from '@player/prepare'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { GRID_FROM, useZoom } from '~/composables/zoom'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
 import { useWorkbench } from '~/stores/workbench'
+import { colourAt, drawFrames, ghostOf, layBehind } from './board-ink'
 
 /** The frame in large: its neighbours as onion skins, the template's as a ghost, pivot and hit shape to drag. */
 const bench = useBench()
@@ -43,23 +43,12 @@ const shape = computed((): Point[] => at.frame?.hitShape ?? at.clip?.hitShape ??
 const drag = ref<Point[] | null>(null)
 const points = (list: readonly Point[]) => list.map((p) => `${p.x * shown.value.w},${p.y * shown.value.h}`).join(' ')
 
-/** The template's drawing at the same size in the world, pivot on pivot: px of this canvas. */
-const ghostBox = computed(() => {
-  const { reference, sprite } = at
-  const frame = reference === undefined ? undefined : Object.values(reference.clips)[0]?.frames[0]
-  if (reference === undefined || sprite === undefined || frame === undefined) return null
-  const perWorld = shown.value.h / sprite.height
-  const k = (reference.height * perWorld) / (reference.canvas?.h ?? frame.h)
-  const w = (reference.canvas?.w ?? frame.w) * k
-  const h = (reference.canvas?.h ?? frame.h) * k
-  return {
-    frame,
-    x: pivot.value.x * shown.value.w - reference.pivot.x * w,
-    y: pivot.value.y * shown.value.h - reference.pivot.y * h,
-    w,
-    h,
-  }
-})
+/** The template's drawing at the same size in the world, pivot on pivot. */
+const ghostBox = computed(() =>
+  at.reference === undefined || at.sprite === undefined
+    ? null
+    : ghostOf(at.reference, at.sprite.height, pivot.value, shown.value),
+)
 const ghostShape = computed(() => {
   const of = ghostBox.value
   if (of === null || at.reference === undefined) return ''
@@ -67,6 +56,12 @@ const ghostShape = computed(() => {
 })
 const showsShape = computed(() => at.tool === 'touch')
 const showsPivot = computed(() => at.tool === 'stand' || at.tool === 'line-up')
+
+/** The game's own backdrop, where it matters how the two go together. */
+function groundImage() {
+  const asset = backdropOf(bench.setup)?.asset
+  return asset === undefined ? undefined : assets.bitmaps().get(asset)
+}
 
 function current(now: number): number {
   if (at.speed === 0 || at.clip === undefined) return at.index
@@ -88,59 +83,17 @@ function paint(now: number): void {
   const k = width / shown.value.w
   ink.clearRect(0, 0, width, height)
   ink.imageSmoothingEnabled = !sprite.crisp
-  if (at.tool === 'clean' || at.tool === 'colour') ground(ink, width, height)
+  if (at.tool === 'clean' || at.tool === 'colour') layBehind(ink, groundImage(), width, height)
   const index = current(now)
-  const draw = (i: number, alpha: number) => {
-    const frame = clip.frames[i]
-    const image = frame === undefined ? undefined : assets.bitmaps().get(frame.asset)
-    if (frame === undefined || image === undefined) return
-    ink.globalAlpha = alpha
-    const preview = i === at.index && at.speed === 0 ? at.preview : null
-    const from = preview ?? frame
-    ink.drawImage(
-      preview?.bitmap ?? recoloured(image, sprite.recolour),
-      from.x,
-      from.y,
-      from.w,
-      from.h,
-      (frame.ox ?? 0) * k,
-      (frame.oy ?? 0) * k,
-      frame.w * k,
-      frame.h * k,
-    )
-    ink.globalAlpha = 1
-  }
   const of = ghostBox.value
-  if (at.ghost && of !== null && (at.tool === 'touch' || at.tool === 'stand' || at.tool === 'size')) {
-    const image = assets.bitmaps().get(of.frame.asset)
-    ink.globalAlpha = 0.22
-    if (image !== undefined)
-      ink.drawImage(image, of.frame.x, of.frame.y, of.frame.w, of.frame.h, of.x * k, of.y * k, of.w * k, of.h * k)
-    ink.globalAlpha = 1
-  }
-  if (at.onion && at.speed === 0 && (at.tool === 'frames' || at.tool === 'line-up') && clip.frames.length > 1) {
-    draw((index + clip.frames.length - 1) % clip.frames.length, 0.22)
-    draw((index + 1) % clip.frames.length, 0.14)
-  }
-  draw(index, 1)
-}
-
-/** The game's own backdrop behind the drawing, where it matters how the two go together. */
-function ground(ink: CanvasRenderingContext2D, width: number, height: number): void {
-  const asset = backdropOf(bench.setup)?.asset
-  const image = asset === undefined ? undefined : assets.bitmaps().get(asset)
-  if (image === undefined) return
-  const scale = Math.max(width / image.width, height / image.height)
-  const smooth = ink.imageSmoothingEnabled
-  ink.imageSmoothingEnabled = true
-  ink.drawImage(
-    image,
-    (width - image.width * scale) / 2,
-    (height - image.height * scale) / 2,
-    image.width * scale,
-    image.height * scale,
-  )
-  ink.imageSmoothingEnabled = smooth
+  const ghosted = at.ghost && (at.tool === 'touch' || at.tool === 'stand' || at.tool === 'size')
+  const skinned = at.onion && at.speed === 0 && (at.tool === 'frames' || at.tool === 'line-up')
+  drawFrames(ink, k, {
+    ...{ sprite, clip, index, skinned },
+    imageOf: (asset) => assets.bitmaps().get(asset),
+    preview: at.speed === 0 && index === at.index ? at.preview : null,
+    ghost: ghosted ? of : null,
+  })
 }
 
 function place(event: PointerEvent): Point {
@@ -170,19 +123,13 @@ function move(event: PointerEvent): void {
   if (at.tool === 'stand' && at.picking === null) setPivot(p.x, p.y)
 }
 
-/** The colour under the pointer, from the drawing itself. */
 function pick(p: Point): void {
   const frame = at.frame
   const image = frame === undefined ? undefined : assets.bitmaps().get(frame.asset)
   if (frame === undefined || image === undefined) return
-  const x = Math.floor(p.x * shown.value.w) - (frame.ox ?? 0)
-  const y = Math.floor(p.y * shown.value.h) - (frame.oy ?? 0)
-  if (x < 0 || y < 0 || x >= frame.w || y >= frame.h) return
-  const one = new OffscreenCanvas(1, 1)
-  const ink = one.getContext('2d')!
-  ink.drawImage(image, frame.x + x, frame.y + y, 1, 1, 0, 0, 1, 1)
-  const [r, g, b] = ink.getImageData(0, 0, 1, 1).data
-  at.picking?.({ r: r!, g: g!, b: b! })
+  const colour = colourAt(image, frame, p.x * shown.value.w, p.y * shown.value.h)
+  if (colour === null) return
+  at.picking?.(colour)
   at.picking = null
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { COMMON_LANGUAGES, LANGUAGE_TAG, languageName } from '@core/wording/languages'
+import { COMMON_LANGUAGES, LANGUAGE_TAG, languageName } from '@core/label/languages'
 import { STANDARD_LANGUAGES } from '@core/wording/standard'
 import { isRightToLeft } from '@core/game/languages'
 import { computed, ref } from 'vue'

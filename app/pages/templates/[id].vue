@@ -2,7 +2,7 @@
 import { makeSetup } from '@core/game/setup'
 import type { StageShape } from '@core/game/stage'
 import { newPack } from '@core/pack/pack'
-import { buildGameDoc } from '@core/parcel/game-doc'
+import { buildGameDoc } from '@core/template/game-doc'
 import { summaryOf } from '@core/template/summary'
 import { MOMENT_NAMES, MOMENTS, type PartSpec, type Template } from '@core/template/template'
 import { computed, onMounted, ref, shallowRef } from 'vue'

@@ -1,4 +1,4 @@
-import { byWeight, denied, descriptorsOf, suggestedAnswers } from '../../label/descriptors'
+import { byWeight, denied, descriptorsOf, suggestedAnswers } from '../../facts/descriptors'
 import { questionById } from '../../label/age-guide'
 import { labelRule } from '../label-rule'
 

@@ -1,5 +1,5 @@
 import { ageResult, TOPICS } from '../../label/age-guide'
-import { descriptorsOf, suggestedAnswers } from '../../label/descriptors'
+import { descriptorsOf, suggestedAnswers } from '../../facts/descriptors'
 import { labelRule } from '../label-rule'
 
 export const ageUnanswered = labelRule({

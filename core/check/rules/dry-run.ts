@@ -2,7 +2,7 @@ import { gamesOf, playAll, SKILLS, type DryGame } from '../../dry-run/batch'
 import { feltOf } from '../../dry-run/felt'
 import { rulesFor } from '../../game/registry'
 import { makeSetup, type Setup } from '../../game/setup'
-import { buildGameDoc } from '../../parcel/game-doc'
+import { buildGameDoc } from '../../template/game-doc'
 import type { CheckContext, Hit, Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 

@@ -1,6 +1,6 @@
 import { rulesFor } from '../../game/registry'
 import { makeSetup } from '../../game/setup'
-import { buildGameDoc } from '../../parcel/game-doc'
+import { buildGameDoc } from '../../template/game-doc'
 import type { CheckContext, Rule } from '../rule'
 
 const facts = (ctx: CheckContext) => {

@@ -1,4 +1,4 @@
-import { yoursOf } from '../../label/yours'
+import { yoursOf } from '../../facts/yours'
 import type { Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 

@@ -11,8 +11,6 @@ import {
   type LabelField,
 } from '@core/label/label'
 import { mergeable, suggestTags, tidyTag } from '@core/label/tags'
-import { creditsOf } from '@core/parcel/game-doc'
-import { assetsOf } from '@core/kinds'
 import { focusNext } from '~/composables/focus-next'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -92,22 +90,6 @@ async function addStep(): Promise<void> {
   await bench.act('Add a step', { type: 'set-label', change: { howTo: [...steps.value, ''] } })
   await focusNext('[data-testid^="label-step-"] input')
 }
-const credits = computed(() => creditsOf(bench.template!, bench.pack!))
-const ownAssets = computed(() => {
-  const used = new Map<string, string>()
-  for (const spec of bench.template!.parts) {
-    const own = bench.pack!.parts[spec.id]
-    if (own === undefined) continue
-    for (const hash of assetsOf(own))
-      if (bench.pack!.assets[hash] !== undefined && !used.has(hash)) used.set(hash, spec.name)
-  }
-  return [...used]
-})
-const unknown = computed(() =>
-  ownAssets.value.filter(
-    ([hash]) => bench.pack!.assets[hash]!.source.author === '' || bench.pack!.assets[hash]!.source.licence === '',
-  ),
-)
 const openFields = computed(() => check.labelOpen)
 const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
 </script>
@@ -294,21 +276,7 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
         <LabelPrivacyForm />
         <p v-if="note('privacy')" class="note">{{ note('privacy') }}</p>
       </LabelRow>
-      <LabelRow id="credits" name="Credits" :hint="unknown.length === 0 ? 'all known' : `${unknown.length} to fill in`">
-        <ul class="credit-list">
-          <li v-for="line in credits" :key="line.what + line.author">
-            {{ line.what }}: <b>{{ line.author || 'author not known' }}</b>, {{ line.licence || 'licence not known' }}
-          </li>
-        </ul>
-        <template v-if="unknown.length > 1">
-          <p>{{ unknown.length }} files have no maker or licence yet. Say it for all of them, or one by one below.</p>
-          <InspectorCreditEditor :hashes="unknown.map(([hash]) => hash)" data-testid="credit-all" />
-        </template>
-        <details v-if="ownAssets.length > 0" :open="unknown.length === 1">
-          <summary>{{ ownAssets.length }} {{ ownAssets.length === 1 ? 'file' : 'files' }}, one by one</summary>
-          <InspectorCreditEditor v-for="[hash] in ownAssets" :key="hash" :hashes="[hash]" />
-        </details>
-      </LabelRow>
+      <LabelCredits />
       <LabelRow id="copies" name="Copies" hint="and how much is yours">
         <LabelCopiesForm />
         <p v-if="note('copies')" class="note">{{ note('copies') }}</p>
@@ -396,10 +364,6 @@ const openAnswers = computed(() => ageResult(label.value.ageGuide).open.length)
   display: flex;
   gap: 8px;
   align-items: center;
-}
-.credit-list {
-  margin: 0;
-  padding-left: 18px;
 }
 summary {
   cursor: pointer;

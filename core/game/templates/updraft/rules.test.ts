@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { breakwaterGull, updraft as template } from '../../../../tests/support/fixtures'
 import { newPack, type Pack } from '../../../pack/pack'
-import { buildGameDoc } from '../../../parcel/game-doc'
+import { buildGameDoc } from '../../../template/game-doc'
 import { makeDrawList } from '../../draw-list'
 import { boundsOf } from '../../pick'
 import { mind as updraftPlayer } from './mind'

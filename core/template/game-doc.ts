@@ -2,8 +2,8 @@ import type { CreditDoc, GameDoc } from '../game/types'
 import { assetsOf, kindOf } from '../kinds'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
-import { partWith, type Template } from '../template/template'
-import { fittedTo } from '../template/uses'
+import { partWith, type Template } from './template'
+import { fittedTo } from './uses'
 
 export const NO_TITLE = 'Untitled game'
 

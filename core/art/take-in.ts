@@ -1,6 +1,6 @@
-import { foreignKind, sniff, type Sniffed } from '../art/sniff'
+import { foreignKind, sniff, type Sniffed } from './sniff'
 import { userError } from '../errors'
-import { isPicture, type AssetFacts, type Mime } from './asset'
+import { isPicture, type AssetFacts, type Mime } from '../pack/asset'
 
 /** What may come in; told to people in the sentences below. */
 export const TAKE_IN = { fileBytes: 40_000_000, sidePx: 8192, areaPx: 36_000_000, soundSeconds: 900 } as const

@@ -2,7 +2,7 @@ import { meaning } from '../kinds/field'
 import { assetsOf, kindOf } from '../kinds'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import type { Template } from '../template/template'
-import { bandRank, questionById, type AgeAnswers, type Topic } from './age-guide'
+import { bandRank, questionById, type AgeAnswers, type Topic } from '../label/age-guide'
 
 /** Something in a part that an answer of the age guide must not deny. */
 export interface Descriptor {
