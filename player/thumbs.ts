@@ -111,13 +111,22 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
       made.type = 'button'
       made.textContent = text
       made.className = i === state.focus ? 'lit' : ''
-      // The touch that brought this button here was meant for what was there before.
-      let touched = false
-      made.addEventListener('pointerdown', () => (touched = true))
-      made.addEventListener('click', (event) => {
-        if ((event as PointerEvent).pointerType !== '' && !touched) return
+      const press = () => {
         const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
         controls.tap(x + w / 2, y + h / 2)
+      }
+      // The touch that brought this button here was meant for what was there before. And it counts where the finger was:
+      // the click that browsers make of a touch in a frame may come from elsewhere.
+      let touched = false
+      made.addEventListener('pointerdown', () => (touched = true))
+      made.addEventListener('pointercancel', () => (touched = false))
+      made.addEventListener('pointerup', () => {
+        if (touched) press()
+        touched = false
+      })
+      // Pressed by a key or a reader, without a pointer.
+      made.addEventListener('click', (event) => {
+        if (!((event as PointerEvent).pointerType ?? '')) press()
       })
       return made
     })

@@ -6,12 +6,14 @@ import { ParcelManifest } from '../core/parcel/manifest'
 import { openApi } from '../core/posting/openapi'
 import { PostingView, PostRequest, Problem } from '../core/posting/protocol'
 import { RecoveryFile } from '../core/posting/recovery'
+import { GameDocSchema } from '../core/template/game-doc-schema'
 import { Template } from '../core/template/template'
 
 const SCHEMAS = {
   pack: Pack,
   parcel: ParcelManifest,
   template: Template,
+  game: GameDocSchema,
   posting: PostingView,
   'post-request': PostRequest,
   problem: Problem,

@@ -49,6 +49,21 @@ export const useAssets = defineStore('assets', () => {
     loading.set(hash, Promise.resolve(bitmap_))
   }
 
+  /** Lets everything go that is not of the pack that is open: pictures are large. */
+  async function release(keeps: (hash: string) => boolean): Promise<void> {
+    for (const [hash, found] of [...loading]) {
+      if (keeps(hash)) continue
+      loading.delete(hash)
+      bitmaps.delete(hash)
+      ;(await found)?.close()
+    }
+    for (const [hash, found] of [...urls]) {
+      if (keeps(hash)) continue
+      urls.delete(hash)
+      URL.revokeObjectURL(await found)
+    }
+  }
+
   function url(hash: string, mime: Mime, template: Template): Promise<string> {
     let found = urls.get(hash)
     if (found === undefined) {
@@ -60,5 +75,5 @@ export const useAssets = defineStore('assets', () => {
     return found
   }
 
-  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, prime, put, url, bytesOf }
+  return { bitmaps: () => bitmaps as ReadonlyMap<string, ImageBitmap>, bitmap, prime, put, url, bytesOf, release }
 })

@@ -21,6 +21,7 @@ import * as z from 'zod'
 import { bytesKept, keepBytes } from '../storage/assets'
 import { leaveBehind, takeLeftBehind } from '../storage/left-behind'
 import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
+import { useAssets } from './assets'
 import { useCare } from './care'
 import { useNotices } from './notices'
 import { useTemplates } from './templates'
@@ -38,6 +39,7 @@ export const useBench = defineStore('bench', () => {
   const notices = useNotices()
   const templates = useTemplates()
   const care = useCare()
+  const pictures = useAssets()
   const pack = shallowRef<Pack | null>(null)
   const base = shallowRef<Template | null>(null)
   /** The template, with a part of its own for every use that this pack has split off. */
@@ -93,6 +95,9 @@ export const useBench = defineStore('bench', () => {
     selected.value = rememberedSelection(id) ?? selected.value
     if (specOf(template.value!, selected.value.part) === undefined)
       selected.value = { part: firstPart(base.value), entry: '' }
+    const { assets: own } = pack.value
+    const { assets: theirs } = base.value
+    void pictures.release((hash) => own[hash] !== undefined || theirs[hash] !== undefined)
     listen(id)
     return true
   }

@@ -1,3 +1,4 @@
+import { latest } from '../composables/latest'
 import { isSafe, type Finding, type Severity } from '@core/check/finding'
 import { reportOf, reportPage } from '@core/check/report'
 import { textOf } from '@core/check/texts'
@@ -28,19 +29,19 @@ export const useCheck = defineStore('check', () => {
   const looked = ref({ rules: 0, asked: 0, worked: 0, tookMs: 0 })
   const state = ref<'idle' | 'running' | 'done'>('idle')
   let timer: ReturnType<typeof setTimeout> | null = null
-  let turn = 0
+  const turns = latest()
 
   async function run(): Promise<void> {
     const { pack, template } = bench
     if (pack === null || template === null) return
-    const mine = ++turn
+    const counts = turns.begin()
     state.value = 'running'
     const began = performance.now()
     // The worker reads from the store: what was just brought in has to be there.
     await bytesKept().catch(() => undefined)
     const result = await checker().check(toRaw(template), toRaw(pack), playerBytes(template))
     // A later run has been asked for in the meantime: its answer counts.
-    if (mine !== turn) return
+    if (!counts()) return
     findings.value = [...result.findings].sort((a, b) => RANK[a.severity] - RANK[b.severity])
     safeRules.value = result.safe
     looked.value = {

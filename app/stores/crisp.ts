@@ -1,3 +1,4 @@
+import { latest } from '../composables/latest'
 import { gridFor, heightOnGrid } from '@core/art/crispness'
 import type { Command } from '@core/pack/commands'
 import { changedEntry } from '@core/pack/entries'
@@ -22,7 +23,7 @@ export const useCrisp = defineStore('crisp', () => {
   const drawn = shallowRef<Drawn[]>([])
   const smooth = ref(0)
   const declined = ref('')
-  let turn = 0
+  const turns = latest()
 
   /** Looked up once for each frame: a pack changes with every letter that is typed. */
   const known = new Map<string, Promise<number | null>>()
@@ -39,7 +40,7 @@ export const useCrisp = defineStore('crisp', () => {
   watch(
     () => bench.pack?.parts,
     async (parts) => {
-      const mine = ++turn
+      const counts = turns.begin()
       const found: Drawn[] = []
       let others = 0
       for (const [part, content] of Object.entries(parts ?? {})) {
@@ -57,7 +58,7 @@ export const useCrisp = defineStore('crisp', () => {
           else found.push({ part, entry, sprite, art })
         }
       }
-      if (mine !== turn) return
+      if (!counts()) return
       drawn.value = found
       smooth.value = others
     },

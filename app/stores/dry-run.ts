@@ -1,3 +1,4 @@
+import { latest } from '../composables/latest'
 import { gamesOf, SKILLS, type DryGame } from '@core/dry-run/batch'
 import { curveValues, halfPoint, onStep, type CurvePoint } from '@core/dry-run/curve'
 import { feltOf } from '@core/dry-run/felt'
@@ -30,7 +31,7 @@ export const useDryRun = defineStore('dry-run', () => {
   const dial = ref('')
   const curve = shallowRef<CurvePoint[]>([])
   const curving = ref(false)
-  let turn = 0
+  const turns = latest()
   let curveTurn = 0
   let timer: ReturnType<typeof setTimeout> | null = null
   let playedFor = ''
@@ -47,21 +48,16 @@ export const useDryRun = defineStore('dry-run', () => {
     // A quick run that waits for its moment must not take the place of the one that was asked for.
     if (timer !== null) clearTimeout(timer)
     timer = null
-    const mine = ++turn
+    const counts = turns.begin()
     const about = felt.value
     const list = gamesOf({ skills: SKILLS.map((one) => one.skill), games: each, seed: SEED })
     state.value = 'running'
     done.value = 0
     asked.value = list.length
-    const played = await dryRun(
-      doc,
-      list,
-      () => mine === turn,
-      (count) => {
-        if (mine === turn) done.value = count
-      },
-    )
-    if (played === null || mine !== turn) return
+    const played = await dryRun(doc, list, counts, (count) => {
+      if (counts()) done.value = count
+    })
+    if (played === null || !counts()) return
     games.value = played
     playedFor = about
     state.value = 'done'

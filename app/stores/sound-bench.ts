@@ -1,3 +1,4 @@
+import { latest } from '../composables/latest'
 import type { AssetFacts } from '@core/pack/asset'
 import type { MusicContent, SoundContent } from '@core/kinds/audible'
 import { editedFrom } from '@core/sound/bring-in'
@@ -41,7 +42,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
   const hearing = ref<'' | 'yours' | 'theirs' | 'loop' | 'made'>('')
   const recipe = ref<EffectRecipe | null>(null)
   const listener = makeListener()
-  let turn = 0
+  const turns = latest()
   let timer: ReturnType<typeof setTimeout> | null = null
 
   const part = computed(() => bench.selected.part)
@@ -67,7 +68,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
 
   async function show(): Promise<void> {
     const from = start.value
-    const mine = ++turn
+    const counts = turns.begin()
     if (from === null || bench.template === null) {
       preview.value = null
       return
@@ -81,7 +82,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
       plain(draft.value),
       kind.value,
     )
-    if (mine !== turn) return
+    if (!counts()) return
     working.value = false
     preview.value = made
     if (made === null) notices.warn('The file of this sound cannot be opened any more. Swap it in again.')

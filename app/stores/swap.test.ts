@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { standInForBrowser } from '../../tests/support/app'
 import { ballPixels, bytesFrom, disc, drawerFile, pngAsset, puffinCatch, tone } from '../../tests/support/fixtures'
-import { framesOf, inCanvas } from '@core/art/place'
+import { inCanvas, framesOf } from '@core/art/place'
 import { drawnShare } from '@core/art/stand-in'
 import type { CastContent } from '@core/kinds/cast'
 import type { SpriteContent, Strip } from '@core/kinds/sprite'

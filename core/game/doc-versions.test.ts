@@ -6,6 +6,7 @@ import { drawnHashes } from '../../tests/support/drawn'
 import { root, updraft, windfall } from '../../tests/support/fixtures'
 import { Pack } from '../pack/pack'
 import { buildGameDoc } from '../template/game-doc'
+import { GameDocSchema, readGameDoc } from '../template/game-doc-schema'
 import { today } from './doc-versions'
 import { makeSetup } from './setup'
 import type { GameDoc } from './types'
@@ -30,5 +31,15 @@ describe('games of version 1', () => {
     const doc = buildGameDoc(template, read)
     expect(drawnHashes(makeSetup(doc))).toEqual(drawn)
     expect(today(doc)).toBe(doc)
+    // What is written is what the schema says, to the last field; and a stored one is read by it.
+    expect(GameDocSchema.parse(JSON.parse(JSON.stringify(doc)))).toEqual(JSON.parse(JSON.stringify(doc)))
+    expect(readGameDoc(released[name]!.doc)).toEqual(released[name]!.doc)
+    for (const bad of [
+      {},
+      { ...doc, version: 3 },
+      { ...doc, stage: 'round' },
+      { ...doc, parts: { dial: { pace: 'x' } } },
+    ])
+      expect(() => readGameDoc(bad)).toThrow()
   })
 })

@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs'
 import { access, mkdir, open, opendir, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Blobs } from './blobs'
-import { HASH } from './blobs'
+import { HASH } from './hash-name'
 
 const BESIDE = '.part'
 const isMissing = (error: unknown): boolean => (error as { code?: string } | null)?.code === 'ENOENT'

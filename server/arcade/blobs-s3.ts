@@ -9,7 +9,7 @@ import {
   S3Client,
 } from '@aws-sdk/client-s3'
 import type { Blobs } from './blobs'
-import { HASH } from './blobs'
+import { HASH } from './hash-name'
 
 export interface S3Place {
   bucket: string

@@ -26,7 +26,6 @@ export interface Blobs {
   tidy(): Promise<void>
 }
 
-export const HASH = /^[0-9a-f]{64}$/
 export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** `url`: empty for a folder on disk, `s3://bucket?endpoint=…&region=…` for an S3-compatible store. */

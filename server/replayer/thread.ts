@@ -1,5 +1,4 @@
 import { parentPort } from 'node:worker_threads'
-import { today } from '@core/game/doc-versions'
 import { replayProof, type Proof } from '@core/game/proof'
 import { makeSetup, type Setup } from '@core/game/setup'
 import type { GameDoc } from '@core/game/types'
@@ -18,7 +17,7 @@ const setups = new Map<string, Setup>()
 
 parentPort!.on('message', ({ id, game, doc, proof, mostSteps }: ReplayJob) => {
   try {
-    const setup = setups.get(game) ?? (doc === null ? null : makeSetup(today(doc)))
+    const setup = setups.get(game) ?? (doc === null ? null : makeSetup(doc))
     if (setup === null) return parentPort!.postMessage({ id, again: true })
     setups.delete(game)
     setups.set(game, setup)

@@ -1,5 +1,7 @@
 import { createHash, randomInt } from 'node:crypto'
+import { today as asToday } from '@core/game/doc-versions'
 import type { GameDoc } from '@core/game/types'
+import { readGameDoc } from '@core/template/game-doc-schema'
 import { canonicalProof, MOST_PLAYS } from '@core/game/proof'
 import { STEPS_PER_SECOND } from '@core/game/types'
 import { NAME_COUNT, nameOf } from '@core/posting/names'
@@ -52,7 +54,7 @@ let replayer: Replayer | null = null
 async function docOf(game: string, release: number): Promise<GameDoc> {
   const bytes = await gameFile(game, release, 'game.json')
   if (bytes === null) throw refuse.missing('This release')
-  return JSON.parse(bytes.toString('utf8')) as GameDoc
+  return asToday(readGameDoc(JSON.parse(bytes.toString('utf8'))))
 }
 
 export const tableOf = async (game: string): Promise<ScoreRow[]> => scoresOf((await arcade()).db, game)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+// One board and no less: what is drawn on it and what is dragged over it share every measure.
 import { backdropOf } from '@core/game/setup'
 import { frameAt } from '@core/game/clips'
 import { nudged } from '@core/art/place'

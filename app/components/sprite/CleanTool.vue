@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { latest } from '~/composables/latest'
 import type { Rework } from '@core/art/rework'
 import { onBeforeUnmount, ref, watch } from 'vue'
 import { useShapes } from '~/stores/shapes'
@@ -21,12 +22,12 @@ const what = (): Rework => ({
   options: { colour: colour.value!, tolerance: tolerance.value, everywhere: everywhere.value, fringe: fringe.value },
 })
 
-let turn = 0
+const turns = latest()
 async function look(): Promise<void> {
-  const mine = ++turn
+  const counts = turns.begin()
   if (at.sprite === undefined || at.frame === undefined || colour.value === null || !at.own) return
   const made = await shapes.preview(at.sprite, at.frame, what()).catch(() => null)
-  if (mine !== turn) return made?.bitmap.close()
+  if (!counts()) return made?.bitmap.close()
   at.preview?.bitmap.close()
   at.preview = made
 }
@@ -43,7 +44,7 @@ watch(
   { immediate: true },
 )
 onBeforeUnmount(() => {
-  turn++
+  turns.end()
   at.preview?.bitmap.close()
   at.preview = null
 })

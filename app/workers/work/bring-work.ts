@@ -1,6 +1,6 @@
 import { bringIn, spriteOf, sureCut, type BroughtIn, type Incoming } from '@core/art/bring-in'
 import { findCells, lookAtCut } from '@core/art/find-cells'
-import { framesOf, inCanvas } from '@core/art/place'
+import { inCanvas, framesOf } from '@core/art/place'
 import { drawnShare } from '@core/art/stand-in'
 import { spriteFromPicture, type SpriteWish } from '@core/art/strip'
 import type { AssetFacts } from '@core/pack/asset'

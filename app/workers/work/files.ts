@@ -1,5 +1,5 @@
 import type { Workplace } from '@core/art/bring-in'
-import { framesOf, type PixelsOf } from '@core/art/place'
+import { type PixelsOf, framesOf } from '@core/art/place'
 import type { Pixels } from '@core/art/pixels'
 import type { AssetFacts, Mime } from '@core/pack/asset'
 import type { SpriteContent } from '@core/kinds/sprite'
