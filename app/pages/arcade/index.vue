@@ -142,8 +142,8 @@ async function filter(event: Event): Promise<void> {
   gap: 2px;
   font-size: 13px;
 }
-.code input {
-  width: 100%;
+.code input,
+.filters input[type='search'] {
   min-height: 36px;
   background: var(--sheet);
   color: var(--ink);
@@ -151,6 +151,9 @@ async function filter(event: Event): Promise<void> {
   border-radius: 4px;
   padding: 0 10px;
   font: inherit;
+}
+.code input {
+  width: 100%;
   font-size: 14px;
 }
 .wrong {
@@ -167,13 +170,6 @@ async function filter(event: Event): Promise<void> {
 .filters input[type='search'] {
   flex: 1 1 220px;
   max-width: 360px;
-  min-height: 36px;
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--soft);
-  border-radius: 4px;
-  padding: 0 10px;
-  font: inherit;
 }
 .filters select,
 .find {
