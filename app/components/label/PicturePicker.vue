@@ -77,7 +77,7 @@ const percent = (share: number) => `${share * 100}%`
 
 <template>
   <div class="picker">
-    <div class="view" :style="{ aspectRatio: ratioOf(setup.stage.shape) }">
+    <div class="view" :style="{ '--ratio': ratioOf(setup.stage.shape), '--wide': setup.stage.width / setup.stage.height }">
       <canvas ref="canvas" tabindex="0" role="application" aria-label="The game, playing itself" />
       <div
         v-if="partly"
@@ -140,8 +140,8 @@ const percent = (share: number) => `${share * 100}%`
 }
 .view {
   position: relative;
-  width: 100%;
-  max-height: 62vh;
+  aspect-ratio: var(--ratio);
+  width: min(100%, calc(62vh * var(--wide)));
   margin: 0 auto;
 }
 canvas {
