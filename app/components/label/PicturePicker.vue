@@ -77,7 +77,10 @@ const percent = (share: number) => `${share * 100}%`
 
 <template>
   <div class="picker">
-    <div class="view" :style="{ '--ratio': ratioOf(setup.stage.shape), '--wide': setup.stage.width / setup.stage.height }">
+    <div
+      class="view"
+      :style="{ '--ratio': ratioOf(setup.stage.shape), '--wide': setup.stage.width / setup.stage.height }"
+    >
       <canvas ref="canvas" tabindex="0" role="application" aria-label="The game, playing itself" />
       <div
         v-if="partly"
