@@ -1,7 +1,7 @@
 import { random } from '../../random'
 import type { SimulatedMind, SimulatedPlayer } from '../../rules'
 import { updraftPlan, type Updraft } from './rules'
-import { dial, type Setup } from '../../setup'
+import type { Setup } from '../../setup'
 import { BITS, type Input } from '../../types'
 
 /**
@@ -21,7 +21,7 @@ function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input):
   mind.memory = Math.max(0, mind.memory - 1)
   if (--mind.wait > 0) return
   const plan = updraftPlan(setup)
-  const gap = dial(setup, 'gap-height')
+  const gap = plan.gapAsked
   let aim = plan.groundY / 2
   let nearest = Infinity
   const width = plan.widest

@@ -95,6 +95,8 @@ export interface UpdraftPlan {
   speedUp: number
   spacing: number
   gap: number
+  /** As the dial has it, before the stage's height is looked at. */
+  gapAsked: number
   sway: number
   prizeShare: number
   gapPoints: number
@@ -141,6 +143,7 @@ function makePlan(setup: Setup): UpdraftPlan {
     speedUp: dial(setup, 'speed-up') / 100,
     spacing: dial(setup, 'spacing'),
     gap: Math.min(dial(setup, 'gap-height'), groundY - LEAST_COLUMN * 2),
+    gapAsked: dial(setup, 'gap-height'),
     sway: dial(setup, 'sway'),
     prizeShare: dial(setup, 'prize-share') / 100,
     gapPoints: dial(setup, 'gap-points'),
