@@ -150,7 +150,7 @@ export function makeControls({
     onPress()
   })
   on<PointerEvent>(pointer, 'pointermove', (event) => {
-    if (event.pointerType !== 'touch') hover = place(event)
+    if (event.pointerType !== 'touch' && asks().hover === true) hover = place(event)
     if (!isDown(POINTER)) return
     const touch = last(POINTER)
     if (touch === undefined) point = place(event)

@@ -25,6 +25,8 @@ function typed(field: FieldSpec & { type: 'number' }, raw: string): void {
   if (raw.trim() !== '' && Number.isFinite(value)) setField(field, fieldValue(field, value))
 }
 const valueOf = (field: FieldSpec) => fieldValue(field, entry[field.id])
+const labelOf = (field: FieldSpec & { type: 'number' }): string =>
+  field.unit === '' ? field.name : `${field.name} (${field.unit})`
 const numberOf = (field: FieldSpec): number => Number(valueOf(field))
 </script>
 
@@ -41,7 +43,7 @@ const numberOf = (field: FieldSpec): number => Number(valueOf(field))
       <InspectorSliderRow
         v-if="field.type === 'number' && slid(field)"
         :name="field.name"
-        :label="field.effect || field.name"
+        :label="labelOf(field)"
         :value="numberOf(field)"
         :min="field.min"
         :max="field.max"
@@ -56,7 +58,7 @@ const numberOf = (field: FieldSpec): number => Number(valueOf(field))
         type="number"
         :min="field.min"
         :max="field.max"
-        :label="field.unit === '' ? field.name : `${field.name} (${field.unit})`"
+        :label="labelOf(field)"
         @update:model-value="typed(field, String($event))"
         @blur="bench.seal()"
       />

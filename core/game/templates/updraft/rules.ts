@@ -1,6 +1,8 @@
+import { drawBackdrop } from '../../backdrop'
 import { add, type DrawList } from '../../draw-list'
 import { clearEvents, makeEvents } from '../../events'
 import { drawLives } from '../../lives'
+import { judge } from '../../outcome'
 import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
 import { pickWeighted, random } from '../../random'
 import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
@@ -273,16 +275,6 @@ function moveGates(state: Updraft, plan: UpdraftPlan): void {
   agePops(state.pops)
 }
 
-function judge(state: Updraft, plan: UpdraftPlan): void {
-  if (state.score >= plan.goal) {
-    state.outcome = 'won'
-    state.events.push('win-sound')
-  } else if (state.lives <= 0) {
-    state.outcome = 'lost'
-    state.events.push('lose-sound')
-  }
-}
-
 function step(state: Updraft, input: Input, setup: Setup): void {
   clearEvents(state.events)
   if (state.outcome !== 'playing') return
@@ -292,7 +284,7 @@ function step(state: Updraft, input: Input, setup: Setup): void {
   if (!state.ready) raise(state, plan)
   moveGates(state, plan)
   if (state.ready) state.next = state.scroll
-  judge(state, plan)
+  judge(state, state.score >= plan.goal, state.lives <= 0)
 }
 
 /** What took the last life: the ground, or the obstacle it flew into. */
@@ -312,11 +304,7 @@ function ending(state: Updraft, setup: Setup): Ending {
 function draw(state: Updraft, setup: Setup, list: DrawList): void {
   const { width, height } = setup.stage
   const { groundY, heroX } = updraftPlan(setup)
-  const back = add(list, 'picture', 'backdrop', 0, 0)
-  back.w = width
-  back.h = height
-  back.clipStep = state.step
-  back.scroll = state.scroll
+  drawBackdrop(list, setup, state.step, state.scroll)
   for (const gate of state.gates) {
     if (!gate.live) continue
     const upper = add(list, 'column', 'gate', gate.x, gate.top)

@@ -1,6 +1,8 @@
+import { drawBackdrop } from '../../backdrop'
 import { add, type DrawList } from '../../draw-list'
 import { clearEvents, makeEvents } from '../../events'
 import { drawLives } from '../../lives'
+import { judge } from '../../outcome'
 import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
 import { pickWeighted, random } from '../../random'
 import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
@@ -211,16 +213,6 @@ function moveThings(state: Windfall, plan: WindfallPlan): void {
   agePops(state.pops)
 }
 
-function judge(state: Windfall, plan: WindfallPlan): void {
-  if (state.score >= plan.goal) {
-    state.outcome = 'won'
-    state.events.push('win-sound')
-  } else if (state.lives <= 0 || (plan.limit > 0 && state.step >= plan.limit)) {
-    state.outcome = 'lost'
-    state.events.push('lose-sound')
-  }
-}
-
 function step(state: Windfall, input: Input, setup: Setup): void {
   clearEvents(state.events)
   if (state.outcome !== 'playing') return
@@ -229,7 +221,7 @@ function step(state: Windfall, input: Input, setup: Setup): void {
   moveHero(state, input, plan)
   drop(state, plan)
   moveThings(state, plan)
-  judge(state, plan)
+  judge(state, state.score >= plan.goal, state.lives <= 0 || (plan.limit > 0 && state.step >= plan.limit))
 }
 
 /** What took the last life: the bad thing that lies on the hero, or the clock. */
@@ -253,12 +245,8 @@ function ending(state: Windfall, setup: Setup): Ending {
 }
 
 function draw(state: Windfall, setup: Setup, list: DrawList): void {
-  const back = add(list, 'picture', 'backdrop', 0, 0)
-  back.w = setup.stage.width
-  back.h = setup.stage.height
-  back.clipStep = state.step
   // Nothing runs here: layers drift by as the seconds do.
-  back.scroll = state.step / STEPS_PER_SECOND
+  drawBackdrop(list, setup, state.step, state.step / STEPS_PER_SECOND)
   for (const thing of state.things) {
     if (!thing.live) continue
     const item = add(list, 'sprite', thing.cast, thing.x, thing.y)
