@@ -44,6 +44,7 @@ const WAYS: { tool: Tool; name: string }[] = [
   { tool: 'touch', name: 'Hit shape' },
   { tool: 'colour', name: 'Colours' },
 ]
+const framesSaid = (count: number): string => `${count} ${count === 1 ? 'frame' : 'frames'}`
 </script>
 
 <template>
@@ -52,7 +53,7 @@ const WAYS: { tool: Tool; name: string }[] = [
     <div class="line">
       <h3>Clips</h3>
       <span class="soft">{{
-        clips.length > 1 ? `${clips.length} clips` : `${frame ? clips[0]![1].frames.length : 0} frames`
+        clips.length > 1 ? `${clips.length} clips` : framesSaid(clips[0]?.[1].frames.length ?? 0)
       }}</span>
     </div>
     <div class="frames">
@@ -60,7 +61,7 @@ const WAYS: { tool: Tool; name: string }[] = [
         v-for="[name, clip] in clips.slice(0, 4)"
         :key="name"
         class="plain-button frame"
-        :title="`${name}: ${clip.frames.length} frames`"
+        :title="`${name}: ${framesSaid(clip.frames.length)}`"
         @click="workbench.show()"
       >
         <span class="checker"><BitsFrameView :sprite="sprite" :clip="name" playing /></span>

@@ -318,7 +318,7 @@ const entryName = (finding: Finding): string => {
 }
 .acts {
   display: grid;
-  width: 188px;
+  width: 208px;
   align-content: center;
   justify-items: stretch;
   gap: 4px;
