@@ -46,7 +46,7 @@ test('a row of numbered files becomes a walking clip whose feet are on the groun
 
   // Half again as tall, with more air below: the feet stay where they are.
   await page.getByTestId('replace-file').setInputFiles(png('tall.png', walker(0, 240, 70)))
-  await expect(page.getByTestId('inspector')).toContainText('1 frames')
+  await expect(page.getByTestId('inspector')).toContainText('1 frame')
   await expect.poll(async () => isMagenta(await stageColour(page, 7.86, 8.4))).toBe(true)
   expect(isMagenta(await stageColour(page, 7.86, 8.72))).toBe(false)
 
