@@ -1,47 +1,93 @@
-import type { PartContent, PartKind } from '@core/kinds'
+import type { OfKind, PartKind } from '@core/kinds'
 import type { Want } from '@core/kinds/kind'
 import { defineAsyncComponent, type Component } from 'vue'
+import { takeAudible, takeCast, takePicture, takeSprite, takeTypeface, type Take } from './take'
 
 /** How the bench shows a kind of part. One line a kind: without it this does not compile. */
-export interface KindView {
+export interface KindView<K extends PartKind = PartKind> {
   /** Its editor in the inspector; null for drawings, which have theirs at each place they stand. */
   editor: Component | null
+  /** The editor of one of its entries, where it has any. */
+  entry: Component | null
+  /** What stands over a sheet of such parts, beside what is said there. */
+  head: Component | null
   /** What is said over a sheet of such parts. */
   sheet: string
+  /** How files become its content; for what takes none, what it is instead: `a dial`. */
+  take: Take<OfKind<K>> | string
 }
 
 const PLAIN = 'What goes together is set together.'
 const SHOWN = 'Nothing of this changes how it plays.'
-export const KIND_VIEWS: Record<PartKind, KindView> = {
-  sprite: { editor: null, sheet: PLAIN },
-  cast: { editor: null, sheet: PLAIN },
-  picture: { editor: defineAsyncComponent(() => import('~/components/inspector/PictureEditor.vue')), sheet: PLAIN },
-  sound: { editor: defineAsyncComponent(() => import('~/components/inspector/SoundEditor.vue')), sheet: PLAIN },
-  music: { editor: defineAsyncComponent(() => import('~/components/inspector/SoundEditor.vue')), sheet: PLAIN },
-  wording: {
-    editor: defineAsyncComponent(() => import('~/components/inspector/WordingEditor.vue')),
-    sheet: 'The words on buttons.',
+const NONE = { entry: null, head: null, sheet: PLAIN }
+export const KIND_VIEWS: { [K in PartKind]: KindView<K> } = {
+  sprite: { ...NONE, editor: null, take: takeSprite },
+  cast: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/CastEditor.vue')),
+    entry: defineAsyncComponent(() => import('~/components/inspector/EntryEditor.vue')),
+    take: takeCast,
   },
-  story: { editor: defineAsyncComponent(() => import('~/components/inspector/StoryEditor.vue')), sheet: PLAIN },
-  typeface: { editor: defineAsyncComponent(() => import('~/components/inspector/TypefaceEditor.vue')), sheet: PLAIN },
+  picture: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/PictureEditor.vue')),
+    take: takePicture,
+  },
+  sound: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/SoundEditor.vue')),
+    take: takeAudible,
+  },
+  music: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/SoundEditor.vue')),
+    take: takeAudible,
+  },
+  wording: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/WordingEditor.vue')),
+    head: defineAsyncComponent(() => import('~/components/inspector/WordingHead.vue')),
+    sheet: 'The words on buttons.',
+    take: 'made of words',
+  },
+  story: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/StoryEditor.vue')),
+    take: 'made of words',
+  },
+  typeface: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/TypefaceEditor.vue')),
+    take: takeTypeface,
+  },
   dial: {
+    ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/DialEditor.vue')),
+    head: defineAsyncComponent(() => import('~/components/inspector/DialHead.vue')),
     sheet: 'Numbers a player can feel. A change shows at once.',
+    take: 'a dial',
   },
   choice: {
+    ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/ChoiceEditor.vue')),
     sheet: SHOWN,
+    take: 'a choice',
   },
   switch: {
+    ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/SwitchEditor.vue')),
     sheet: SHOWN,
+    take: 'a switch',
   },
   colour: {
+    ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/ColourEditor.vue')),
     sheet: SHOWN,
+    take: 'a colour',
   },
 }
-export const viewOf = (content: Pick<PartContent, 'kind'>): KindView => KIND_VIEWS[content.kind]
+export const viewOf = <K extends PartKind>(content: OfKind<K>): KindView<K> =>
+  KIND_VIEWS[content.kind as K] as unknown as KindView<K>
 
 /** What the system's window offers for each sort of file. */
 export const ACCEPTS: Record<Want, string> = {

@@ -1,3 +1,4 @@
+import { drawingIn } from '@core/kinds'
 import { makeSetup } from '@core/game/setup'
 import { goneFor, type Command } from '@core/pack/commands'
 import {
@@ -10,7 +11,7 @@ import {
   type History,
 } from '@core/pack/history'
 import type { AssetFacts } from '@core/pack/asset'
-import type { SpriteContent } from '@core/kinds/sprite'
+import type { SpriteContent } from '@core/kinds/drawing'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
 import { fittedTo } from '@core/template/uses'
@@ -304,7 +305,8 @@ export const useBench = defineStore('bench', () => {
 
 /** The first thing a player meets in play: the one most people want to swap first. */
 const firstPart = (template: Template): string =>
-  (template.parts.find((spec) => spec.moment === 'play' && spec.content.kind === 'sprite') ?? template.parts[0]!).id
+  (template.parts.find((spec) => spec.moment === 'play' && drawingIn(spec.content) !== undefined) ?? template.parts[0]!)
+    .id
 
 const Selection = z.object({ part: z.string(), entry: z.string() })
 

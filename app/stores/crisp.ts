@@ -1,8 +1,9 @@
 import { latest } from '../composables/latest'
 import { gridFor, heightOnGrid } from '@core/art/crispness'
+import { redraw } from '@core/art/swap'
+import { drawingsIn } from '@core/kinds'
 import type { Command } from '@core/pack/commands'
-import { changedEntry } from '@core/pack/entries'
-import type { Frame, SpriteContent } from '@core/kinds/sprite'
+import type { Frame, SpriteContent } from '@core/kinds/drawing'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useBench } from './bench'
@@ -44,13 +45,7 @@ export const useCrisp = defineStore('crisp', () => {
       const found: Drawn[] = []
       let others = 0
       for (const [part, content] of Object.entries(parts ?? {})) {
-        const sprites =
-          content.kind === 'sprite'
-            ? [{ entry: '', sprite: content }]
-            : content.kind === 'cast'
-              ? content.entries.map(({ id, sprite }) => ({ entry: id, sprite }))
-              : []
-        for (const { entry, sprite } of sprites) {
+        for (const { entry, sprite } of drawingsIn(content)) {
           const frame = Object.values(sprite.clips)[0]!.frames[0]!
           if (bench.pack?.assets[frame.asset] === undefined) continue
           const art = sprite.crisp ? await artOf(sprite, frame) : null
@@ -85,12 +80,8 @@ export const useCrisp = defineStore('crisp', () => {
         const height = heightOnGrid(art, sprite.height, to)
         if (Math.abs(height / sprite.height - 1) > 0.2 || Math.abs(height - sprite.height) < 1e-6) continue
         const content = bench.content(part)
-        if (content?.kind === 'cast')
-          commands.push({
-            ...{ type: 'set-part', part, from: content },
-            content: changedEntry(content, entry, { sprite: { ...sprite, height } }),
-          })
-        else commands.push({ type: 'set-part', part, from: sprite, content: { ...sprite, height } })
+        if (content !== undefined)
+          commands.push(redraw(part, content, entry, { old: sprite, sprite: { ...sprite, height } }))
       }
     await bench.act(to > 0 ? `Make the game pixel-crisp, ${to} px a metre` : 'Make the game smooth', {
       type: 'all',

@@ -2,7 +2,7 @@ import type { Incoming } from '@core/art/bring-in'
 import { sniff } from '@core/art/sniff'
 import { UserError } from '@core/errors'
 import type { Source } from '@core/pack/asset'
-import type { Strip } from '@core/kinds/sprite'
+import type { Strip } from '@core/kinds/drawing'
 import { checkFileSize, identify } from '@core/art/take-in'
 import type { Want } from '@core/kinds/kind'
 import { drawSvg } from '../workers/draw-svg'
@@ -76,14 +76,4 @@ export async function readIncoming(what: readonly Bringing[], height: number): P
     out.push({ name: one.name, ...(await drawSvg(one.name, bytes, size, height * SVG_PX_PER_UNIT)) })
   }
   return out
-}
-
-/** "art/old_boot-2.png" → "Old boot 2". */
-export function plainName(file: string): string {
-  const words = file
-    .replace(/^.*[/\\]/, '')
-    .replace(/\.[a-z0-9]{2,5}$/i, '')
-    .replace(/[_-]+/g, ' ')
-    .trim()
-  return (words.charAt(0).toUpperCase() + words.slice(1)).slice(0, 60) || 'Thing'
 }

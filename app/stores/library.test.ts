@@ -1,3 +1,4 @@
+import { plainName } from '@core/pack/entries'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { bytesFrom, puffinCatch, windfall } from '../../tests/support/fixtures'
 import { standInForBrowser } from '../../tests/support/app'
@@ -23,22 +24,19 @@ const workshop = {
 async function stores() {
   vi.resetModules()
   const pinia = standInForBrowser(workshop)
-  const [{ useLibrary }, { useNotices }, { db }, assets, { useDrawer }, { plainName }, { fileWord }] =
-    await Promise.all([
-      import('./library'),
-      import('./notices'),
-      import('../storage/db'),
-      import('../storage/assets'),
-      import('./drawer'),
-      import('./incoming'),
-      import('../composables/download'),
-    ])
+  const [{ useLibrary }, { useNotices }, { db }, assets, { useDrawer }, { fileWord }] = await Promise.all([
+    import('./library'),
+    import('./notices'),
+    import('../storage/db'),
+    import('../storage/assets'),
+    import('./drawer'),
+    import('../composables/download'),
+  ])
   return {
     library: useLibrary(pinia),
     notices: useNotices(pinia),
     drawer: useDrawer(pinia),
     db,
-    plainName,
     fileWord,
     ...assets,
   }
@@ -198,9 +196,9 @@ describe('the drawer', () => {
 
 describe('names', () => {
   it('of files become names of things, and titles become names of files', () => {
-    expect(at.plainName('old_boot-2.png')).toBe('Old boot 2')
-    expect(at.plainName('.png')).toBe('Thing')
-    expect(at.plainName('x'.repeat(200)).length).toBeLessThanOrEqual(60)
+    expect(plainName('old_boot-2.png')).toBe('Old boot 2')
+    expect(plainName('.png')).toBe('Thing')
+    expect(plainName('x'.repeat(200)).length).toBeLessThanOrEqual(60)
     expect(at.fileWord('Puffin Catch!')).toBe('puffin-catch')
     expect(at.fileWord('  ')).toBe('game')
     expect(at.fileWord('../../etc/passwd')).toBe('etc-passwd')

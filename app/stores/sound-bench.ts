@@ -1,6 +1,6 @@
 import { latest } from '../composables/latest'
 import type { AssetFacts } from '@core/pack/asset'
-import type { MusicContent, SoundContent } from '@core/kinds/audible'
+import { isAudible, type Audible } from '@core/kinds/audible'
 import { editedFrom } from '@core/sound/bring-in'
 import { NO_EDIT, type EffectRecipe, type SoundEdit } from '@core/kinds/sound-edit'
 import { kindFor, plainEffect } from '@core/sound/effect-maker'
@@ -47,15 +47,15 @@ export const useSoundBench = defineStore('sound-bench', () => {
 
   const part = computed(() => bench.selected.part)
   const spec = computed(() => bench.spec(part.value))
-  const content = computed((): SoundContent | MusicContent | null => {
+  const content = computed((): Audible | null => {
     const found = bench.content(part.value)
-    return found?.kind === 'sound' || found?.kind === 'music' ? found : null
+    return isAudible(found) ? found : null
   })
   const kind = computed(() => content.value?.kind ?? 'sound')
   const start = computed(() => (content.value === null ? null : editedFrom(content.value, bench.facts)))
   const theirAsset = computed(() => {
     const of = spec.value?.content
-    return of?.kind === 'sound' || of?.kind === 'music' ? of.asset : null
+    return isAudible(of) ? of.asset : null
   })
   const changed = computed(
     () => start.value !== null && JSON.stringify(start.value.edit) !== JSON.stringify(draft.value),
@@ -156,7 +156,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
     if (hearing.value === 'theirs') return stop()
     const hash = theirAsset.value
     const of = spec.value?.content
-    if (hash === null || bench.template === null || (of?.kind !== 'sound' && of?.kind !== 'music')) return
+    if (hash === null || bench.template === null || !isAudible(of)) return
     const made = await workshop().previewSound(hash, plainFacts(hash), bench.plainTemplate()!, { ...NO_EDIT }, of.kind)
     if (made === null) return
     hearing.value = 'theirs'

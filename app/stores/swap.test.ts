@@ -4,7 +4,7 @@ import { ballPixels, bytesFrom, disc, drawerFile, pngAsset, puffinCatch, tone } 
 import { inCanvas, framesOf } from '@core/art/place'
 import { drawnShare } from '@core/art/stand-in'
 import type { CastContent } from '@core/kinds/cast'
-import type { SpriteContent, Strip } from '@core/kinds/sprite'
+import type { SpriteContent, Strip } from '@core/kinds/drawing'
 import { changedEntry, withoutEntry } from '@core/pack/entries'
 import { emptyHistory } from '@core/pack/history'
 import { decodePicture } from '../../server/inspector/decode'

@@ -1,30 +1,27 @@
 import type { Rework } from '@core/art/rework'
 import { sniff } from '@core/art/sniff'
-import { groupNumbered } from '@core/art/numbered'
 import type { SpriteWish } from '@core/art/strip'
+import { redraw, stillDrawn, wishOf, withOldSpeeds, type Swap } from '@core/art/swap'
+import { checkFileSize } from '@core/art/take-in'
 import { UserError } from '@core/errors'
+import { drawingIn, drawingsIn, kindOf, likeIn, type PartContent } from '@core/kinds'
+import type { SpriteContent, Strip } from '@core/kinds/drawing'
+import type { Want } from '@core/kinds/kind'
 import type { AssetFacts } from '@core/pack/asset'
 import type { Command } from '@core/pack/commands'
-import { changedEntry, freeEntryId, withEntry } from '@core/pack/entries'
-import { same } from '@core/pack/merge'
-import { assetsOf, type PartContent } from '@core/kinds'
-import type { CastContent, CastEntry } from '@core/kinds/cast'
-import { fieldsOf } from '@core/kinds/field'
-import type { SpriteContent, Strip } from '@core/kinds/sprite'
-import { checkFileSize } from '@core/art/take-in'
 import type { PartSpec } from '@core/template/template'
 import * as Comlink from 'comlink'
-import { kindOf } from '@core/kinds'
-import type { Want } from '@core/kinds/kind'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { keepBytes, keepMine } from '../storage/assets'
-import { stopWorkshop, untilStopped, workshop } from '../workers/workshop'
-import type { TakenIn } from '../workers/work/bring-work'
 import { decodeInPage } from '../composables/hear'
+import { viewOf } from '../kinds'
+import type { Hands } from '../kinds/take'
+import { keepBytes, keepMine } from '../storage/assets'
+import type { TakenIn } from '../workers/work/bring-work'
+import { stopWorkshop, untilStopped, workshop } from '../workers/workshop'
 import { useAssets } from './assets'
 import { useBench } from './bench'
-import { plainName, readIncoming, unpacked, type Bringing } from './incoming'
+import { readIncoming, unpacked, type Bringing } from './incoming'
 import { useNotices } from './notices'
 
 /** Swapping: what comes in becomes the content of a part, whatever its name or ending. */
@@ -105,100 +102,19 @@ export const useSwap = defineStore('swap', () => {
     return made
   }
 
-  const wishOf = (spec: PartSpec, like: SpriteContent): SpriteWish => ({
-    clips: spec.clips ?? Object.keys(like.clips).slice(0, 1),
-    optionalClips: spec.optionalClips ?? [],
-    like,
-    ...(spec.column === true ? { column: true } : {}),
-  })
+  const hands: Hands = { pictures: takePictures, sound: takeSound, font: takeFont }
 
-  const assets = (taken: TakenIn): Record<string, AssetFacts> => ({ ...taken.originals, [taken.hash]: taken.facts })
-
-  /** The command that puts files on a part (or one entry of a cast), with the name of its step. Throws UserErrors. */
-  async function commandFor(
+  /** Files put on a part, or on one entry of it, as a step. Throws UserErrors. */
+  async function swapFor(
     given: readonly Bringing[],
     spec: PartSpec,
     content: PartContent,
     entry: string,
-  ): Promise<{ name: string; command: Command; added?: string }> {
-    const what = await unpacked(given)
-    const first = what[0]!
-    const set = (next: PartContent, taken: TakenIn) => ({
-      name: `Swap ${spec.name}`,
-      command: { type: 'set-part', part: spec.id, from: content, content: next, assets: assets(taken) } as Command,
-    })
-    switch (content.kind) {
-      case 'sprite': {
-        const like = spec.content.kind === 'sprite' ? spec.content : content
-        const taken = await takePictures(what, content.height, wishOf(spec, like), first.cut)
-        return set(taken.sprite!, taken)
-      }
-      case 'picture': {
-        const taken = await takePictures(what, 10)
-        const { clip: _old, ...rest } = content
-        const moving = taken.clip === undefined ? {} : { clip: taken.clip }
-        return set({ ...rest, asset: taken.hash, crisp: taken.crisp, ...moving }, taken)
-      }
-      case 'sound':
-      case 'music': {
-        const taken = await takeSound(first, content.kind)
-        const { made: _edit, effect: _recipe, ...rest } = content
-        const next = { ...rest, asset: taken.hash }
-        // Another file has another loop.
-        return set(next.kind === 'music' ? { ...next, loopFromS: 0, loopToS: 0 } : next, taken)
-      }
-      case 'typeface': {
-        const made = await takeFont(first)
-        return set({ kind: 'typeface', name: made.font.family.slice(0, 80), asset: made.hash, glyphs: null }, made)
-      }
-      case 'cast':
-        return castCommand(what, spec, content, entry)
-      default:
-        throw new UserError(
-          `${spec.name} is ${content.kind === 'dial' ? 'a dial' : 'made of words'}; drop “${first.name}” on a picture or a sound.`,
-          'part-kind',
-        )
-    }
-  }
-
-  /** On an entry: its drawing. On the cast itself: one more entry, or one for each row of files. */
-  async function castCommand(what: readonly Bringing[], spec: PartSpec, cast: CastContent, entry: string) {
-    const old = cast.entries.find((one) => one.id === entry)
-    const like = old?.sprite ?? (spec.content.kind === 'cast' ? spec.content.entries[0]?.sprite : undefined)
-    if (like === undefined) throw new UserError(`${spec.name} has nobody to take after. Reset it first.`, 'cast-empty')
-    const wish = wishOf(spec, like)
-    if (old !== undefined) {
-      const taken = await takePictures(what, old.sprite.height, wish, what[0]!.cut)
-      const change = { sprite: taken.sprite!, name: plainName(what[0]!.name) }
-      const command: Command = {
-        ...{ type: 'set-part', part: spec.id, from: cast, assets: assets(taken) },
-        content: changedEntry(cast, entry, change),
-      }
-      return { name: `Swap ${old.name}`, command }
-    }
-    const described = what.some((one) => /\.json$/i.test(one.name))
-    const rows = described ? [what] : groupNumbered(what).map((row) => row.files)
-    let next = cast
-    let last = ''
-    const facts: Record<string, AssetFacts> = {}
-    for (const row of rows) {
-      const taken = await takePictures(row, like.height, wish, row[0]!.cut)
-      const name = plainName(
-        row.length > 1 ? row[0]!.name.replace(/[\s._-]*\(?\d+\)?(?=\.[a-z]+$)/i, '') : row[0]!.name,
-      )
-      const made: CastEntry = {
-        id: freeEntryId(next, name),
-        name,
-        sprite: taken.sprite!,
-        ...fieldsOf(spec.fields ?? [], {}),
-      }
-      last = name
-      next = withEntry(next, made)
-      Object.assign(facts, assets(taken))
-    }
-    const added = rows.length === 1 ? `Add ${last}` : `Add ${rows.length} to ${spec.name}`
-    const command: Command = { type: 'set-part', part: spec.id, from: cast, content: next, assets: facts }
-    return { name: added, command, added: spec.id }
+  ): Promise<Swap> {
+    const { take } = viewOf(content)
+    if (typeof take === 'string')
+      throw new UserError(`${spec.name} is ${take}; drop “${given[0]!.name}” on a picture or a sound.`, 'part-kind')
+    return take(hands, await unpacked(given), { spec, content, entry })
   }
 
   /**
@@ -235,12 +151,11 @@ export const useSwap = defineStore('swap', () => {
     if (spec === undefined || content === undefined || list.length === 0) return false
     return trying(
       part,
-      () => commandFor(list, spec, content, entry),
+      () => swapFor(list, spec, content, entry),
       async ({ name, command, added }) => {
         await bench.act(name, command)
         if (added === undefined) return
-        const cast = bench.content(added)
-        if (cast?.kind === 'cast') bench.select(added, cast.entries.at(-1)?.id ?? '')
+        bench.select(added, drawingsIn(bench.content(added)).at(-1)?.entry ?? '')
       },
     )
   }
@@ -254,8 +169,7 @@ export const useSwap = defineStore('swap', () => {
       for (const [part, what] of byPart) {
         const spec = bench.spec(part)
         const content = bench.content(part)
-        if (spec !== undefined && content !== undefined)
-          commands.push((await commandFor(what, spec, content, '')).command)
+        if (spec !== undefined && content !== undefined) commands.push((await swapFor(what, spec, content, '')).command)
       }
       return commands
     }
@@ -269,18 +183,12 @@ export const useSwap = defineStore('swap', () => {
     return content === undefined ? null : kindOf(content).wants
   }
 
-  function spriteAt(part: string, entry: string): SpriteContent | undefined {
-    const content = bench.content(part)
-    if (content?.kind === 'sprite') return content
-    return content?.kind === 'cast' ? content.entries.find((one) => one.id === entry)?.sprite : undefined
-  }
+  const spriteAt = (part: string, entry: string): SpriteContent | undefined =>
+    drawingIn(bench.content(part), entry)?.sprite
 
   /** The template's drawing that the one there stands in for. */
-  function referenceAt(part: string, entry: string): SpriteContent | undefined {
-    const of = bench.spec(part)?.content
-    if (of?.kind === 'sprite') return of
-    return of?.kind === 'cast' ? (of.entries.find((one) => one.id === entry) ?? of.entries[0])?.sprite : undefined
-  }
+  const referenceAt = (part: string, entry: string): SpriteContent | undefined =>
+    likeIn(bench.spec(part)?.content, entry)
 
   /** Cuts the sprite's picture again with other columns and rows. */
   async function recut(part: string, entry: string, cut: Strip): Promise<void> {
@@ -301,25 +209,12 @@ export const useSwap = defineStore('swap', () => {
           plain(cut),
         ),
       )
-      // What was set by hand stays: how fast clips run, and how.
-      for (const [name, clip] of Object.entries(made.clips)) {
-        const before = old.clips[name]
-        if (before === undefined || before.frames.length < 2) continue
-        made.clips[name] = { ...clip, fps: before.fps, mode: before.mode }
-      }
-      return made
+      return withOldSpeeds(made, old)
     }
     await trying(part, work, (made) => {
-      stillThere(part, entry, old)
+      stillDrawn(spriteAt(part, entry), old)
       return setSprite(part, entry, `Cut ${spec.name} into ${cut.columns} × ${cut.rows}`, old, made)
     })
-  }
-
-  /** What was worked out on a drawing is of no use for another one. */
-  function stillThere(part: string, entry: string, old: SpriteContent): void {
-    const now = spriteAt(part, entry)
-    if (now !== undefined && same(assetsOf(now).sort(), assetsOf(old).sort())) return
-    throw new UserError('The drawing was swapped meanwhile, so nothing was done to it. Press it again.', 'gone')
   }
 
   async function setSprite(
@@ -333,11 +228,7 @@ export const useSwap = defineStore('swap', () => {
     made: Record<string, AssetFacts> = {},
   ): Promise<void> {
     const content = bench.content(part)
-    const change =
-      content?.kind === 'cast'
-        ? { from: changedEntry(content, entry, { sprite: old }), content: changedEntry(content, entry, { sprite }) }
-        : { from: old, content: sprite }
-    await bench.act(name, { type: 'set-part', part, ...change, assets: made }, { mark })
+    if (content !== undefined) await bench.act(name, redraw(part, content, entry, { old, sprite }, made), { mark })
   }
 
   /** Works on the drawing's pixels: new files, with the old ones kept as what they were made from. */
@@ -356,7 +247,7 @@ export const useSwap = defineStore('swap', () => {
       )
     await trying(part, work, async (made) => {
       if (made.files.size === 0) return notices.say('Nothing had to be changed.')
-      stillThere(part, entry, sprite)
+      stillDrawn(spriteAt(part, entry), sprite)
       for (const [hash, bytes] of made.files) assetsStore.prime(hash, made.assets[hash]!.mime, bytes)
       void keepBytes(made.files)
       await setSprite(part, entry, name, sprite, made.sprite, '', made.assets)

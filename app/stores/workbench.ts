@@ -1,5 +1,5 @@
 import { canvasOf } from '@core/art/place'
-import type { Clip, Frame, SpriteContent, Strip } from '@core/kinds/sprite'
+import type { Clip, Frame, SpriteContent, Strip } from '@core/kinds/drawing'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useBench } from './bench'

@@ -11,7 +11,7 @@ import { encodePng } from './png'
 import { shrinkArea, shrinkNearest } from './resize'
 import { sniff } from './sniff'
 import { cells, spriteFromPicture } from './strip'
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 
 describe('outline', () => {
   it('of a disc has its area within 3 % with 16 points, and its centre', () => {

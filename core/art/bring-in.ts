@@ -1,6 +1,6 @@
 import { userError } from '../errors'
 import type { AssetFacts, Mime } from '../pack/asset'
-import type { SpriteContent, Strip } from '../kinds/sprite'
+import type { SpriteContent, Strip } from '../kinds/drawing'
 import { broken, identify, newFacts } from './take-in'
 import { decodeAnimation, timing, TooManyFrames, type Animation, type Progress } from './animation'
 import { findCells } from './find-cells'

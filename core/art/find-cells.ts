@@ -1,4 +1,4 @@
-import type { Strip } from '../kinds/sprite'
+import type { Strip } from '../kinds/drawing'
 import { COARSE, GRAIN, holesIn, inkIn, inkSums, neighbours, printOf, type InkSums } from './cell-prints'
 import { cellsOf, cellSize } from './grid'
 import { inkOf, type Ink } from './ink'

@@ -1,4 +1,4 @@
-import type { Strip } from '../kinds/sprite'
+import type { Strip } from '../kinds/drawing'
 import type { Rect } from './pixels'
 
 /** px of a cell of a strip: as it says, else an even share of the side. */

@@ -1,4 +1,4 @@
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 import type { Point } from '../game/types'
 import type { AlignBy, Placed } from './align'
 import { driftOf } from './align'

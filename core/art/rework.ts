@@ -1,5 +1,5 @@
 import type { AssetFacts } from '../pack/asset'
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 import type { Workplace } from './bring-in'
 import { enlargement } from './crispness'
 import { keyOut, type KeyOut } from './key-out'

@@ -1,4 +1,4 @@
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 import { drawnBox, type Pixels } from './pixels'
 import { type PixelsOf, inCanvas, framesOf } from './place'
 

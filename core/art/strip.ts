@@ -1,4 +1,4 @@
-import type { SpriteContent, Strip } from '../kinds/sprite'
+import type { SpriteContent, Strip } from '../kinds/drawing'
 import { cellsOf } from './grid'
 import { outlineOf, FULL_BOX } from './outline'
 import { crop, drawnBox, looksLikePixelArt, type Pixels, type Rect } from './pixels'

@@ -6,7 +6,7 @@ import initPng, { decode as decodePngWasm } from '@jsquash/png/codec/pkg/squoosh
 import { CLEAR, disc, drawerFile, picture, puffinCatch, updraft, windfall } from '../../tests/support/fixtures'
 import { gifOf, pngWith } from '../../tests/support/pictures'
 import { workplace } from '../../tests/support/workplace'
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 import { driftOf } from './align'
 import { decodeGif, timing, TooManyFrames } from './animation'
 import { bringIn, spriteOf } from './bring-in'

@@ -1,7 +1,7 @@
 import { FULL_BOX, outlineOf } from '../art/outline'
 import { inCanvas } from '../art/place'
 import type { Pixels } from '../art/pixels'
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 import { firstFrame } from './rule'
 
 /** The sprite with its hit shape fitted to the outline of its first frame; `pixels` is that frame's whole asset. */

@@ -1,9 +1,8 @@
 import type { Pixels } from '../art/pixels'
 import type { Command } from '../pack/commands'
 import type { AssetFacts } from '../pack/asset'
-import { assetsOf, type PartContent } from '../kinds'
-import type { SpriteContent } from '../kinds/sprite'
-import { changedEntry } from '../pack/entries'
+import { assetsOf, drawingsIn, kindOf, type PartContent } from '../kinds'
+import type { SpriteContent } from '../kinds/drawing'
 import { contentOf, type Pack } from '../pack/pack'
 import type { SoundEncoders } from '../sound/encode'
 import type { Samples } from '../sound/samples'
@@ -77,23 +76,15 @@ export function ownSprites(ctx: CheckContext): SpriteAt[] {
   const found: SpriteAt[] = []
   for (const spec of ctx.template.parts) {
     const own = ctx.pack.parts[spec.id]
-    if (own?.kind === 'sprite' && spec.content.kind === 'sprite')
-      found.push({ subject: { part: spec.id }, spec, sprite: own, reference: spec.content, name: spec.name })
-    if (own?.kind === 'cast' && spec.content.kind === 'cast') {
-      const references = spec.content.entries
-      own.entries.forEach((entry, i) => {
-        const reference =
-          references.find((one) => one.id === entry.id) ?? references[i % Math.max(1, references.length)]
-        if (reference !== undefined && firstAsset(entry.sprite) !== firstAsset(reference.sprite))
-          found.push({
-            subject: { part: spec.id, entry: entry.id },
-            spec,
-            sprite: entry.sprite,
-            reference: reference.sprite,
-            name: entry.name,
-          })
-      })
-    }
+    if (own === undefined) continue
+    const references = drawingsIn(spec.content)
+    drawingsIn(own).forEach(({ entry, name, sprite }, i) => {
+      const like = references.find((one) => one.entry === entry) ?? references[i % Math.max(1, references.length)]
+      // An entry that is still the template's is not theirs to mend.
+      if (like === undefined || (entry !== '' && firstAsset(sprite) === firstAsset(like.sprite))) return
+      const subject = { part: spec.id, ...(entry === '' ? {} : { entry }) }
+      found.push({ subject, spec, sprite, reference: like.sprite, name: name || spec.name })
+    })
   }
   return found
 }
@@ -116,13 +107,9 @@ export function replaceSprite(
   sprite: SpriteContent,
   assets: Pack['assets'] = {},
 ): Command {
-  const content = contentOf(ctx.pack, ctx.template, subject.part!)
-  if (subject.entry !== undefined && content?.kind === 'cast')
-    return {
-      ...{ type: 'set-part', part: subject.part!, from: content, assets },
-      content: changedEntry(content, subject.entry, { sprite }),
-    }
-  return { type: 'set-part', part: subject.part!, from: content, content: sprite, assets }
+  const from = contentOf(ctx.pack, ctx.template, subject.part!)!
+  const content = kindOf(from).redrawn(from, subject.entry ?? '', sprite)
+  return { type: 'set-part', part: subject.part!, from, content, assets }
 }
 
 /** Every asset of the pack's own parts once, under the first part that uses it, as far as its facts are wanted. */

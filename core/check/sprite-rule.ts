@@ -1,7 +1,7 @@
 import type { Pixels } from '../art/pixels'
 import type { PixelsOf } from '../art/place'
 import { assetsOf } from '../kinds'
-import type { SpriteContent } from '../kinds/sprite'
+import type { SpriteContent } from '../kinds/drawing'
 import type { Evidence, Facts, Severity } from './finding'
 import {
   firstFrame,

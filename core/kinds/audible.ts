@@ -27,7 +27,9 @@ export const MusicContent = z.object({
 })
 export type MusicContent = z.infer<typeof MusicContent>
 
-type Audible = SoundContent | MusicContent
+export type Audible = SoundContent | MusicContent
+export const isAudible = (content: { kind: string } | undefined): content is Audible =>
+  content?.kind === 'sound' || content?.kind === 'music'
 const soundDoc = ({ kind: _kind, made: _made, effect: _effect, ...doc }: Audible): SoundDoc => doc
 const assets = ({ asset }: Audible): string[] => (asset === null ? [] : [asset])
 const face = ({ asset }: Audible): Face =>
@@ -40,6 +42,8 @@ const heard = {
   texts: () => [],
   said: () => [],
   face,
+  drawings: () => [],
+  redrawn: <C extends Audible>(content: C) => content,
   felt: null,
 } as const
 

@@ -1,7 +1,8 @@
 import * as z from 'zod'
 import { FieldContent, fieldsOf } from './field'
 import type { Kind } from './kind'
-import { spriteAssets, SpriteContent, spriteDoc, spriteFace, spriteFelt } from './sprite'
+import { SpriteContent } from './drawing'
+import { spriteAssets, spriteDoc, spriteFace, spriteFelt } from './sprite'
 import { PartId } from './values'
 
 /** Fields one entry may have at most. */
@@ -43,6 +44,11 @@ export const cast: Kind<CastContent> = {
     ),
   face: ({ entries }) =>
     entries[0] === undefined ? { face: 'figure', text: 'nobody' } : spriteFace(entries[0].sprite),
+  drawings: ({ entries }) => entries.map(({ id, name, sprite }) => ({ entry: id, name, sprite })),
+  redrawn: ({ kind, entries }, id, sprite) => ({
+    kind,
+    entries: entries.map((entry) => (entry.id === id ? { ...entry, sprite } : entry)),
+  }),
   felt: (entries) => entries.map(({ id, sprite, fields }) => [id, fields, spriteFelt(sprite)]),
   summary: ({ entries }) => `cast of ${entries.length}`,
 }

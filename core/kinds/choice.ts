@@ -16,6 +16,8 @@ export const choice: Kind<ChoiceContent> = {
   texts: () => [],
   said: () => [],
   face: ({ value }) => ({ face: 'figure', text: value }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: (value) => value,
   summary: () => 'choice',
 }

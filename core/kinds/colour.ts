@@ -19,6 +19,8 @@ export const colour: Kind<ColourContent> = {
   texts: () => [],
   said: () => [],
   face: ({ value }) => ({ face: 'figure', text: value }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: null,
   summary: () => 'colour',
 }

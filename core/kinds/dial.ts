@@ -15,6 +15,8 @@ export const dial: Kind<DialContent> = {
   texts: () => [],
   said: () => [],
   face: ({ value }) => ({ face: 'figure', text: String(value) }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: (value) => value,
   summary: () => 'dial',
 }

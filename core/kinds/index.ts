@@ -4,6 +4,7 @@ import { cast } from './cast'
 import { choice } from './choice'
 import { colour } from './colour'
 import { dial } from './dial'
+import type { Drawing, SpriteContent } from './drawing'
 import type { Kind } from './kind'
 import { picture } from './picture'
 import { sprite } from './sprite'
@@ -25,7 +26,7 @@ export type OfKind<K extends PartKind> = Extract<PartContent, { kind: K }>
 
 const MEMBERS: readonly (keyof Kind<PartContent>)[] = [
   ...(['kind', 'schema', 'wants', 'takesMany', 'splits', 'assets', 'toDoc', 'texts', 'said'] as const),
-  ...(['face', 'felt', 'summary'] as const),
+  ...(['face', 'drawings', 'redrawn', 'felt', 'summary'] as const),
 ]
 
 /** A list of kinds by name; throws where two have one, and where a module lacks something that is asked of all. */
@@ -51,3 +52,15 @@ export const PartContent = z.discriminatedUnion(
 
 /** Every asset a content uses, each once, in order of first use. */
 export const assetsOf = (content: PartContent): string[] => [...new Set(kindOf(content).assets(content))]
+
+/** Every sprite in a content. */
+export const drawingsIn = (content: PartContent | undefined): Drawing[] =>
+  content === undefined ? [] : kindOf(content).drawings(content)
+
+/** The sprite of a content's entry, or its own; undefined where there is none. */
+export const drawingIn = (content: PartContent | undefined, entry = ''): Drawing | undefined =>
+  drawingsIn(content).find((one) => one.entry === entry)
+
+/** The one that another takes after: its own, or where an entry is not in it, its first. */
+export const likeIn = (content: PartContent | undefined, entry = ''): SpriteContent | undefined =>
+  (drawingIn(content, entry) ?? drawingsIn(content)[0])?.sprite

@@ -1,6 +1,7 @@
 import type { DocKind, GameDoc, PartDocs, Role, TextBox } from '../game/types'
 import type { StageShape } from '../game/stage'
 import type { FieldSpec } from './field'
+import type { Drawing, SpriteContent } from './drawing'
 import type * as z from 'zod'
 
 /** What a file must be to be dropped on a part. */
@@ -73,6 +74,10 @@ export interface Kind<C extends { kind: string }> {
   /** Every word in it, for those who look for words: names too. */
   said(content: C): string[]
   face(content: C): Face
+  /** Every sprite in it; of pictures that are no sprites, none. */
+  drawings(content: C): Drawing[]
+  /** The same with another sprite for an entry, empty for its own; itself where it has no such. */
+  redrawn(content: C, entry: string, sprite: SpriteContent): C
   /** What of it in a game's document changes how that plays, as plain data; null for what is only seen, heard or read. */
   felt: ((doc: DocOf<C>) => unknown) | null
   /** In a few words, for the list of parts: `sprite, 3 clips`. */

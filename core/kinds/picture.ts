@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import type { Kind } from './kind'
-import { Clip } from './sprite'
+import { Clip } from './drawing'
 import { Hash } from './values'
 
 export const PictureContent = z.object({
@@ -34,6 +34,8 @@ export const picture: Kind<PictureContent> = {
   texts: () => [],
   said: () => [],
   face: ({ asset }) => ({ face: 'picture', asset }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: null,
   summary: () => 'picture',
 }

@@ -47,6 +47,8 @@ export const story: Kind<StoryContent> = {
     })),
   said: ({ lines }) => lines.map((line) => line.text),
   face: ({ lines }) => ({ face: 'figure', text: `${lines.length} ${lines.length === 1 ? 'line' : 'lines'}` }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: null,
   summary: () => 'story',
 }

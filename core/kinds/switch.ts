@@ -15,6 +15,8 @@ export const onOff: Kind<SwitchContent> = {
   texts: () => [],
   said: () => [],
   face: ({ on }) => ({ face: 'figure', text: on ? 'on' : 'off' }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: (on) => on,
   summary: () => 'switch',
 }

@@ -32,6 +32,8 @@ export const typeface: Kind<TypefaceContent> = {
   texts: () => [],
   said: () => [],
   face: ({ name }) => ({ face: 'figure', text: name || 'as made' }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: null,
   summary: () => 'typeface',
 }

@@ -41,6 +41,8 @@ export const wording: Kind<WordingContent> = {
   },
   said: ({ text }) => [text],
   face: ({ text }) => ({ face: 'words', text }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: null,
   summary: () => 'wording',
 }

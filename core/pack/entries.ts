@@ -1,6 +1,16 @@
 import { PartId } from '../kinds/values'
 import type { CastContent, CastEntry } from '../kinds/cast'
 
+/** "art/old_boot-2.png" → "Old boot 2". */
+export function plainName(file: string): string {
+  const words = file
+    .replace(/^.*[/\\]/, '')
+    .replace(/\.[a-z0-9]{2,5}$/i, '')
+    .replace(/[_-]+/g, ' ')
+    .trim()
+  return (words.charAt(0).toUpperCase() + words.slice(1)).slice(0, 60) || 'Thing'
+}
+
 /** An id that no entry has yet: `boot`, `boot-2`, `boot-3`. */
 export function freeEntryId(cast: CastContent, wish: string): string {
   const word =

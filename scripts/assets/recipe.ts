@@ -9,7 +9,7 @@ import type { AssetFacts } from '../../core/pack/asset'
 import { hashOf } from '../../core/pack/hash'
 import type { PictureFit } from '../../core/game/types'
 import { PartContent } from '../../core/kinds'
-import type { SpriteContent } from '../../core/kinds/sprite'
+import type { SpriteContent } from '../../core/kinds/drawing'
 import { decodeSound } from '../../core/sound/decode'
 import { durationOf } from '../../core/sound/samples'
 

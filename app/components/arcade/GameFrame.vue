@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener, useIntersectionObserver } from '@vueuse/core'
 import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
 import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type * as z from 'zod'
@@ -75,29 +76,23 @@ function leave(): void {
 /** A game that is scrolled out of sight does not go on by itself. */
 const freeze = (): void => frame.value?.contentWindow?.postMessage({ type: 'pack-post:freeze' }, '*')
 const inSight = ref(true)
-let watcher: IntersectionObserver | null = null
+useIntersectionObserver(
+  frame,
+  ([entry]) => {
+    const seen = entry !== undefined && entry.intersectionRatio > 0.15
+    if (inSight.value && !seen) freeze()
+    inSight.value = seen
+  },
+  { threshold: [0, 0.15, 0.3] },
+)
+useEventListener('message', hear)
+useEventListener('pagehide', leave)
 onMounted(() => {
-  watcher = new IntersectionObserver(
-    ([entry]) => {
-      const seen = entry !== undefined && entry.intersectionRatio > 0.15
-      if (inSight.value && !seen) freeze()
-      inSight.value = seen
-    },
-    { threshold: [0, 0.15, 0.3] },
-  )
-  watcher.observe(frame.value!)
-  window.addEventListener('message', hear)
-  window.addEventListener('pagehide', leave)
   // A quick game asked before this page could hear: it is told unasked, once.
   give()
   void fetchTicket()
 })
-onBeforeUnmount(() => {
-  leave()
-  watcher?.disconnect()
-  window.removeEventListener('message', hear)
-  window.removeEventListener('pagehide', leave)
-})
+onBeforeUnmount(leave)
 /** The whole screen for the game, turned the way it is drawn, where the browser can do either. */
 async function fill(): Promise<void> {
   try {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { STAGES } from '@core/game/stage'
 import type { GameView } from '@core/posting/protocol'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 
 /** What a phone needs around a game: the whole screen, a hint to turn, and the way back to a play that froze. */
 const { game, inSight } = defineProps<{ game: GameView; inSight: boolean }>()
@@ -9,12 +10,10 @@ const emit = defineEmits<{ fill: []; back: [] }>()
 const HINT = 'arcade:turn-hint'
 const canFill = ref(false)
 const hinted = ref(false)
-const upright = ref(false)
 const larger = ref(1)
-let turned: MediaQueryList | null = null
+const upright = useMediaQuery('(orientation: portrait) and (pointer: coarse)')
 
 function measure(): void {
-  upright.value = turned?.matches === true
   // Turned, a wide game is as high as the screen is narrow, or as wide as it is long; a tall one fills it as it is.
   const { width, height } = STAGES[game.stage]
   const [narrow, long] = [Math.min(screen.width, screen.height), Math.max(screen.width, screen.height)]
@@ -22,8 +21,6 @@ function measure(): void {
 }
 onMounted(() => {
   canFill.value = document.fullscreenEnabled === true
-  turned = window.matchMedia('(orientation: portrait) and (pointer: coarse)')
-  turned.addEventListener('change', measure)
   measure()
   try {
     hinted.value = localStorage.getItem(HINT) === 'seen'
@@ -31,7 +28,6 @@ onMounted(() => {
     // Where nothing may be stored the hint comes again.
   }
 })
-onBeforeUnmount(() => turned?.removeEventListener('change', measure))
 function dismiss(): void {
   hinted.value = true
   try {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { onMounted, useTemplateRef } from 'vue'
 import { useDesk } from '~/stores/desk'
 
 /** A large editor over stage and inspector: a heading, the work in the middle, and beside it a window for the stage. */
@@ -11,12 +12,11 @@ function keys(event: KeyboardEvent): void {
   if (event.defaultPrevented || document.querySelector('.v-overlay--active:not(.v-snackbar)') !== null) return
   if (event.key === 'Escape' && !/^(input|textarea)$/i.test((event.target as HTMLElement).tagName)) desk.open = ''
 }
+useEventListener('keydown', keys)
 onMounted(() => {
-  window.addEventListener('keydown', keys)
   // Its first control is one Tab away, and reading begins at its name.
   desktop.value?.focus({ preventScroll: true })
 })
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 </script>
 
 <template>

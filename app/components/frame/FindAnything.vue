@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { drawingIn, drawingsIn, kindOf } from '@core/kinds'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCrisp } from '~/stores/crisp'
@@ -35,12 +36,12 @@ const all = computed((): Hit[] => {
         await router.push(`${base}/bench`)
         bench.select(spec.id, entry)
       }
-    const content = bench.content(spec.id)
-    const entries =
-      content?.kind === 'cast'
-        ? content.entries.map((entry): Hit => ({ name: entry.name, kind: `in ${spec.name}`, go: go(entry.id) }))
-        : []
-    const words = content?.kind === 'wording' ? ` “${content.text.slice(0, 40)}”` : ''
+    const content = bench.content(spec.id) ?? spec.content
+    const entries = drawingsIn(content).flatMap(({ entry, name }): Hit[] =>
+      entry === '' ? [] : [{ name, kind: `in ${spec.name}`, go: go(entry) }],
+    )
+    const face = kindOf(content).face(content)
+    const words = face.face === 'words' ? ` “${face.text.slice(0, 40)}”` : ''
     return [{ name: spec.name + words, kind: spec.content.kind, go: go() }, ...entries]
   })
   const at = (path: string) => () => router.push(`${base}/${path}`)
@@ -50,7 +51,7 @@ const all = computed((): Hit[] => {
   }
   const art = (tool: Tool) => async () => {
     await router.push(`${base}/bench`)
-    const first = (bench.template?.parts ?? []).find((spec) => spec.content.kind === 'sprite')
+    const first = (bench.template?.parts ?? []).find((spec) => drawingIn(spec.content) !== undefined)
     if (workbench.sprite === undefined && first !== undefined) bench.select(first.id)
     workbench.show(tool)
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core'
 import { autoplayInput, makeAutoplay } from '@core/game/autoplay'
 import { makeDrawList } from '@core/game/draw-list'
 import { beginPlay, drawGame, startGame, stepGame } from '@core/game/game'
@@ -20,7 +21,9 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const assets = useAssets()
 let loop: Loop | null = null
 let seen = true
-let watcher: IntersectionObserver | null = null
+useIntersectionObserver(canvas, ([entry]) => {
+  seen = entry?.isIntersecting === true
+})
 
 onMounted(async () => {
   const doc = buildGameDoc(template, newPack(template, 'attract-mode'))
@@ -44,20 +47,13 @@ onMounted(async () => {
   for (let i = 0; i < 240; i++) step()
   draw()
   if (matchMedia('(prefers-reduced-motion: reduce)').matches) return
-  watcher = new IntersectionObserver(([entry]) => {
-    seen = entry?.isIntersecting === true
-  })
-  watcher.observe(at)
   loop = runLoop(
     browserFrames,
     () => seen && step(),
     () => seen && draw(),
   )
 })
-onBeforeUnmount(() => {
-  loop?.stop()
-  watcher?.disconnect()
-})
+onBeforeUnmount(() => loop?.stop())
 </script>
 
 <template>

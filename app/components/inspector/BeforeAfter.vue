@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PartContent } from '@core/kinds'
-import type { SpriteContent } from '@core/kinds/sprite'
+import type { SpriteContent } from '@core/kinds/drawing'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'

@@ -8,12 +8,12 @@ import { bringingsOf } from '~/composables/dropped'
 import { useBench } from '~/stores/bench'
 import { useSwap } from '~/stores/swap'
 
-const { spec, cast } = defineProps<{ spec: PartSpec; cast: CastContent }>()
+const { spec, content } = defineProps<{ spec: PartSpec; content: CastContent }>()
 const bench = useBench()
 const swap = useSwap()
 const over = ref('')
 const fields = computed(() => spec.fields ?? [])
-const total = computed(() => cast.entries.reduce((sum, entry) => sum + meaning(fields.value, entry, 'share'), 0))
+const total = computed(() => content.entries.reduce((sum, entry) => sum + meaning(fields.value, entry, 'share'), 0))
 /** What an entry does in a few words: `10 points, 60 %`. */
 function factsOf(entry: CastEntry): string {
   const of = (means: Meaning) => meaning(fields.value, entry, means)
@@ -26,11 +26,11 @@ function factsOf(entry: CastEntry): string {
 }
 
 function move(entry: CastEntry, by: number): void {
-  const at = cast.entries.findIndex((one) => one.id === entry.id)
-  change(`Move ${entry.name}`, movedEntry(cast, entry.id, at + by))
+  const at = content.entries.findIndex((one) => one.id === entry.id)
+  change(`Move ${entry.name}`, movedEntry(content, entry.id, at + by))
 }
-function change(name: string, content: CastContent): void {
-  void bench.act(name, { type: 'set-part', part: spec.id, from: cast, content })
+function change(name: string, next: CastContent): void {
+  void bench.act(name, { type: 'set-part', part: spec.id, from: content, content: next })
 }
 async function dropped(event: DragEvent, entry: string): Promise<void> {
   over.value = ''
@@ -42,7 +42,7 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
 <template>
   <ol class="cast">
     <li
-      v-for="(entry, i) in cast.entries"
+      v-for="(entry, i) in content.entries"
       :key="entry.id"
       :class="{ over: over === entry.id }"
       :data-entry="entry.id"
@@ -71,7 +71,7 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
           icon
           variant="text"
           size="small"
-          :disabled="i === cast.entries.length - 1"
+          :disabled="i === content.entries.length - 1"
           :aria-label="`${entry.name} down`"
           @click="move(entry, 1)"
           ><BitsIcon name="down" :size="15"
@@ -81,7 +81,7 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
           variant="text"
           size="small"
           :aria-label="`Duplicate ${entry.name}`"
-          @click="change(`Duplicate ${entry.name}`, doubledEntry(cast, entry.id))"
+          @click="change(`Duplicate ${entry.name}`, doubledEntry(content, entry.id))"
           ><BitsIcon name="twin" :size="15"
         /></v-btn>
         <v-btn
@@ -89,12 +89,12 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
           variant="text"
           size="small"
           :aria-label="`Remove ${entry.name}`"
-          @click="change(`Remove ${entry.name}`, withoutEntry(cast, entry.id))"
+          @click="change(`Remove ${entry.name}`, withoutEntry(content, entry.id))"
           ><BitsIcon name="bin" :size="15"
         /></v-btn>
       </span>
     </li>
-    <li v-if="cast.entries.length === 0" class="soft none">
+    <li v-if="content.entries.length === 0" class="soft none">
       Nobody is in this cast. Add a picture from a file or the drawer.
     </li>
   </ol>

@@ -3,9 +3,11 @@ import type { CastContent, CastEntry } from '@core/kinds/cast'
 import { fieldValue, type FieldSpec } from '@core/kinds/field'
 import { changedEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
+import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 
-const { spec, cast, entry } = defineProps<{ spec: PartSpec; cast: CastContent; entry: CastEntry }>()
+const { spec, content, entry: id } = defineProps<{ spec: PartSpec; content: CastContent; entry: string }>()
+const entry = computed(() => content.entries.find((one) => one.id === id)!)
 const bench = useBench()
 
 /** Ranges with at most so many steps are slid through, others are typed. */
@@ -14,9 +16,9 @@ const slid = (field: FieldSpec): boolean => field.type === 'number' && (field.ma
 
 function set(name: string, change: Partial<Omit<CastEntry, 'id'>>, mark = ''): void {
   void bench.act(
-    `${name} of ${entry.name}`,
-    { type: 'set-part', part: spec.id, from: cast, content: changedEntry(cast, entry.id, change) },
-    { mark: mark === '' ? '' : `${mark}:${spec.id}:${entry.id}` },
+    `${name} of ${entry.value.name}`,
+    { type: 'set-part', part: spec.id, from: content, content: changedEntry(content, id, change) },
+    { mark: mark === '' ? '' : `${mark}:${spec.id}:${id}` },
   )
 }
 const setField = (field: FieldSpec, value: unknown): void => set(field.name, { [field.id]: value }, field.id)
@@ -24,7 +26,7 @@ function typed(field: FieldSpec & { type: 'number' }, raw: string): void {
   const value = Math.round(Number(raw) / field.step) * field.step
   if (raw.trim() !== '' && Number.isFinite(value)) setField(field, fieldValue(field, value))
 }
-const valueOf = (field: FieldSpec) => fieldValue(field, entry[field.id])
+const valueOf = (field: FieldSpec) => fieldValue(field, entry.value[field.id])
 const labelOf = (field: FieldSpec & { type: 'number' }): string =>
   field.unit === '' ? field.name : `${field.name} (${field.unit})`
 const numberOf = (field: FieldSpec): number => Number(valueOf(field))

@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { assetsOf, kindOf } from '@core/kinds'
+import { assetsOf, drawingIn, kindOf, likeIn } from '@core/kinds'
 import { computed, useTemplateRef } from 'vue'
 import { ACCEPTS, viewOf } from '~/kinds'
 import { useBench } from '~/stores/bench'
-import { useDesk } from '~/stores/desk'
 import { fromFile } from '~/stores/incoming'
 import { useSwap } from '~/stores/swap'
 
 const bench = useBench()
 const swap = useSwap()
-const desk = useDesk()
 const emit = defineEmits<{ drawer: []; moment: []; show: [key: string] }>()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const folder = useTemplateRef<HTMLInputElement>('folder')
@@ -17,28 +15,19 @@ const part = computed(() => bench.selected.part)
 const spec = computed(() => bench.spec(part.value))
 const content = computed(() => bench.content(part.value))
 const own = computed(() => bench.pack?.parts[part.value])
-const entry = computed(() => {
-  const c = content.value
-  return c?.kind === 'cast' ? c.entries.find((one) => one.id === bench.selected.entry) : undefined
-})
 /** The drawing in hand: the part's own, or the entry's. */
-const sprite = computed(() => (content.value?.kind === 'sprite' ? content.value : entry.value?.sprite))
-const reference = computed(() => {
-  const c = spec.value?.content
-  if (c?.kind === 'sprite') return c
-  if (c?.kind !== 'cast') return undefined
-  const at =
-    content.value?.kind === 'cast' ? content.value.entries.findIndex((one) => one.id === bench.selected.entry) : 0
-  return (
-    c.entries.find((one) => one.id === bench.selected.entry) ??
-    c.entries[Math.max(0, at) % Math.max(1, c.entries.length)]
-  )?.sprite
-})
+const drawing = computed(() => drawingIn(content.value, bench.selected.entry))
+const sprite = computed(() => drawing.value?.sprite)
+/** The entry in hand, of a part that has entries. */
+const entry = computed(() => (drawing.value?.entry === '' ? undefined : drawing.value))
+const reference = computed(() => likeIn(spec.value?.content, bench.selected.entry))
 const wants = computed(() => (content.value === undefined ? null : kindOf(content.value).wants))
 /** Sprites and casts take rows of files, folders and ZIPs. */
 const many = computed(() => content.value !== undefined && kindOf(content.value).takesMany)
 const accept = computed(() => (wants.value === null ? '' : ACCEPTS[wants.value]))
-const editor = computed(() => (content.value === undefined ? null : viewOf(content.value).editor))
+const view = computed(() => (content.value === undefined ? null : viewOf(content.value)))
+/** It is made of entries, and none of them is in hand. */
+const whole = computed(() => (view.value?.entry ?? null) !== null && entry.value === undefined)
 const sheet = computed(() => {
   const name = spec.value?.sheet
   return name === undefined ? [] : (bench.template?.parts.filter((one) => one.sheet === name) ?? [])
@@ -70,14 +59,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         <h2>{{ spec.sheet }}</h2>
         <p class="soft">{{ viewOf(content).sheet }}</p>
       </div>
-      <v-btn v-if="content.kind === 'wording'" variant="outlined" @click="desk.show('wording')"
-        >All the game’s words</v-btn
-      >
-      <template v-if="content.kind === 'dial'">
-        <DryRunPresetButtons />
-        <DryRunForecast />
-        <v-btn variant="outlined" data-act="dry-run" @click="desk.show('dry-run')">Dry run</v-btn>
-      </template>
+      <component :is="view?.head" v-if="view?.head" />
       <template v-for="one in sheet" :key="one.id">
         <component
           :is="viewOf(one.content).editor"
@@ -94,7 +76,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         <p class="soft">{{ spec.about }}</p>
       </div>
       <InspectorBeforeAfter
-        v-if="content.kind !== 'cast' || entry"
+        v-if="!whole"
         :key="`${part}/${bench.selected.entry}`"
         :spec="spec"
         :reference="reference"
@@ -103,7 +85,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
       <div class="acts">
         <template v-if="wants !== null">
           <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()"
-            >{{ content.kind === 'cast' && !entry ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn
+            >{{ whole ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn
           >
           <v-btn v-if="wants !== 'typeface'" variant="outlined" @click="emit('drawer')">From drawer</v-btn>
           <v-btn v-if="many" variant="text" @click="folder?.click()">A folder…</v-btn>
@@ -120,9 +102,8 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         </template>
         <v-btn v-if="own && !entry && !part.includes('@')" variant="text" @click="reset">Reset</v-btn>
       </div>
-      <InspectorPartFindings :part="part" :entry="entry?.id" />
-      <InspectorCastEditor v-if="content.kind === 'cast' && !entry" :spec="spec" :cast="content" />
-      <InspectorEntryEditor v-if="content.kind === 'cast' && entry" :spec="spec" :cast="content" :entry="entry" />
+      <InspectorPartFindings :part="part" :entry="entry?.entry" />
+      <component :is="view?.entry" v-if="view?.entry && entry" :spec="spec" :content="content" :entry="entry.entry" />
       <InspectorSpriteEditor
         v-if="sprite"
         :key="`${part}/${bench.selected.entry}`"
@@ -132,8 +113,8 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         :reference="reference"
       />
       <component
-        :is="editor"
-        v-if="editor"
+        :is="view?.editor"
+        v-if="view?.editor && !entry"
         :key="part"
         :spec="spec"
         :content="content"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { drawingsIn } from '@core/kinds'
 import type { StandOut } from '@core/art/contrast'
 import type { PictureContent } from '@core/kinds/picture'
-import type { SpriteContent } from '@core/kinds/sprite'
+import type { SpriteContent } from '@core/kinds/drawing'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -72,10 +73,8 @@ watch(
     if (!behindPlay.value || bench.template === null) return
     const sprites: { name: string; sprite: SpriteContent }[] = []
     for (const one of bench.template.parts) {
-      const of = bench.content(one.id)
       if (one.moment !== 'play' || one.id.includes('@')) continue
-      if (of?.kind === 'sprite') sprites.push({ name: one.name, sprite: of })
-      if (of?.kind === 'cast') sprites.push(...of.entries.map(({ name, sprite }) => ({ name, sprite })))
+      for (const { name, sprite } of drawingsIn(bench.content(one.id))) sprites.push({ name: name || one.name, sprite })
     }
     const mine = ++turn
     const found = await shapes.standOut(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MusicContent, SoundContent } from '@core/kinds/audible'
+import { isAudible, type Audible, type SoundContent } from '@core/kinds/audible'
 import type { PartSpec } from '@core/template/template'
 import { computed, onBeforeUnmount } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -8,14 +8,12 @@ import { useSoundBench, type SoundTool } from '~/stores/sound-bench'
 import { useSounds } from '~/stores/sounds'
 
 const emit = defineEmits<{ moment: [] }>()
-const { spec, content } = defineProps<{ spec: PartSpec; content: SoundContent | MusicContent }>()
+const { spec, content } = defineProps<{ spec: PartSpec; content: Audible }>()
 const bench = useBench()
 const sounds = useSounds()
 const desk = useDesk()
 const soundBench = useSoundBench()
-const theirs = computed(() =>
-  spec.content.kind === 'sound' || spec.content.kind === 'music' ? spec.content.asset : null,
-)
+const theirs = computed(() => (isAudible(spec.content) ? spec.content.asset : null))
 const facts = computed(() => (content.asset === null ? undefined : bench.facts(content.asset)))
 
 function listen(hash: string | null, gainDb = 0): void {

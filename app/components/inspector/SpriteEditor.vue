@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SpriteContent } from '@core/kinds/sprite'
+import type { SpriteContent } from '@core/kinds/drawing'
 import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { gainToward, middle, type Level } from '@core/sound/balance'
 import type { Command } from '@core/pack/commands'
-import type { MusicContent, SoundContent } from '@core/kinds/audible'
+import { isAudible, type Audible, type SoundContent } from '@core/kinds/audible'
 import type { PartSpec } from '@core/template/template'
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
 import { useBench } from '~/stores/bench'
@@ -10,7 +10,6 @@ import { useSounds } from '~/stores/sounds'
 import { plain } from '~/stores/swap'
 
 /** All sounds of the game beside each other: how loud each is, and how loud the template has it. */
-type Audible = SoundContent | MusicContent
 interface Row {
   spec: PartSpec
   content: Audible
@@ -23,8 +22,6 @@ const desk = useDesk()
 const sounds = useSounds()
 const levels = shallowRef(new Map<string, Level | null>())
 
-const isAudible = (content: unknown): content is Audible =>
-  ['sound', 'music'].includes((content as { kind?: string } | undefined)?.kind ?? '')
 const keyOf = (content: Audible) => `${content.asset}|${content.kind}|${content.gainDb}`
 const specs = computed(() => (bench.template?.parts ?? []).filter((spec) => isAudible(spec.content)))
 const asked = computed(() => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
 import { minMax } from '@core/sound/outline'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useSoundBench } from '~/stores/sound-bench'
@@ -78,15 +79,11 @@ function tick(): void {
   handle = requestAnimationFrame(tick)
   if (at.hearing !== '') draw()
 }
-const observer = new ResizeObserver(() => draw())
+useResizeObserver(box, draw)
 onMounted(() => {
-  observer.observe(box.value!)
   handle = requestAnimationFrame(tick)
 })
-onBeforeUnmount(() => {
-  observer.disconnect()
-  cancelAnimationFrame(handle)
-})
+onBeforeUnmount(() => cancelAnimationFrame(handle))
 watch(
   () => [at.preview, at.view.fromS, at.view.toS, at.marked, at.hearing, at.draft],
   () => draw(),

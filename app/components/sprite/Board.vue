@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
 // One board and no less: what is drawn on it and what is dragged over it share every measure.
 import { backdropOf } from '@core/game/setup'
 import { frameAt } from '@core/game/clips'
@@ -212,7 +213,7 @@ function keys(event: KeyboardEvent): void {
   }
 }
 
-const observer = new ResizeObserver(() => {
+useResizeObserver(room, () => {
   if (room.value !== null) size.value = { w: room.value.clientWidth, h: room.value.clientHeight }
 })
 watch(
@@ -227,13 +228,9 @@ watch(
   { immediate: true },
 )
 onMounted(() => {
-  observer.observe(room.value!)
   handle = requestAnimationFrame(paint)
 })
-onBeforeUnmount(() => {
-  observer.disconnect()
-  cancelAnimationFrame(handle)
-})
+onBeforeUnmount(() => cancelAnimationFrame(handle))
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Clip } from '@core/kinds/sprite'
+import type { Clip } from '@core/kinds/drawing'
 import { computed, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useWorkbench } from '~/stores/workbench'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isPlain, noRecolour } from '@core/art/recolour'
-import type { Recolour } from '@core/kinds/sprite'
+import type { Recolour } from '@core/kinds/drawing'
 import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
 import { cellsOf, cellSize, leftOver } from '@core/art/grid'
 import { clipsOfRows } from '@core/art/strip'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useZoom } from '~/composables/zoom'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'
@@ -108,11 +109,9 @@ function nudge(line: Line, event: KeyboardEvent): void {
   place(line, line.px + by * Math.max(1, line.index) * (event.shiftKey ? 8 : 1))
 }
 
-const observer = new ResizeObserver(() => {
+useResizeObserver(room, () => {
   if (room.value !== null) size.value = { w: room.value.clientWidth, h: room.value.clientHeight }
 })
-onMounted(() => observer.observe(room.value!))
-onBeforeUnmount(() => observer.disconnect())
 const px = (value: number) => `${value * zoom.value}px`
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { cellSize, fitCells, leftOver } from '@core/art/grid'
-import type { Strip } from '@core/kinds/sprite'
+import type { Strip } from '@core/kinds/drawing'
 import { computed, onMounted, ref } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Frame } from '@core/kinds/sprite'
+import type { Frame } from '@core/kinds/drawing'
 import { computed } from 'vue'
 import { useWorkbench } from '~/stores/workbench'
 

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { drawingIn } from '@core/kinds'
+import { computed, onBeforeUnmount } from 'vue'
 import { useBench } from '~/stores/bench'
 import { TOOLS, useWorkbench, type Tool } from '~/stores/workbench'
 
@@ -16,20 +18,15 @@ const NAMES: Record<Tool, string> = {
   colour: 'Colour',
   size: 'Size',
 }
-const name = computed(() => {
-  const content = bench.content(at.part)
-  const entry = content?.kind === 'cast' ? content.entries.find((one) => one.id === at.entry) : undefined
-  return entry?.name ?? at.spec?.name ?? ''
-})
+const name = computed(() => drawingIn(bench.content(at.part), at.entry)?.name || (at.spec?.name ?? ''))
 /** While a colour is being picked, Escape ends that and not the work. */
 function keys(event: KeyboardEvent): void {
   if (event.key !== 'Escape' || at.picking === null) return
   event.stopImmediatePropagation()
   at.picking = null
 }
-onMounted(() => window.addEventListener('keydown', keys, { capture: true }))
+useEventListener('keydown', keys, { capture: true })
 onBeforeUnmount(() => {
-  window.removeEventListener('keydown', keys, { capture: true })
   at.speed = 0
 })
 </script>

@@ -1,4 +1,4 @@
-import type { Clip, Frame, SpriteContent } from '@core/kinds/sprite'
+import type { Clip, Frame, SpriteContent } from '@core/kinds/drawing'
 import type { Point } from '@core/game/types'
 import { recoloured } from '@player/prepare'
 

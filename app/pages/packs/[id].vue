@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 
@@ -56,17 +57,10 @@ const leaving = () => bench.leave()
 const asking = (event: BeforeUnloadEvent) => {
   if (bench.troubled) event.preventDefault()
 }
-onMounted(() => {
-  window.addEventListener('keydown', key)
-  window.addEventListener('pagehide', leaving)
-  window.addEventListener('beforeunload', asking)
-})
-onBeforeUnmount(() => {
-  window.removeEventListener('keydown', key)
-  window.removeEventListener('pagehide', leaving)
-  window.removeEventListener('beforeunload', asking)
-  void bench.settle()
-})
+useEventListener('keydown', key)
+useEventListener('pagehide', leaving)
+useEventListener('beforeunload', asking)
+onBeforeUnmount(() => void bench.settle())
 </script>
 
 <template>

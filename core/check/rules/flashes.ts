@@ -1,7 +1,7 @@
 import { meanLuminance } from '../../art/contrast'
 import { crop, type Pixels } from '../../art/pixels'
 import { LONG_SIDE, SHORT_SIDE } from '../../game/stage'
-import type { Clip } from '../../kinds/sprite'
+import type { Clip } from '../../kinds/drawing'
 import type { Command } from '../../pack/commands'
 import type { Subject } from '../finding'
 import { ownParts, ownSprites, replaceSprite, spriteAt, type CheckContext, type Rule } from '../rule'

@@ -1,7 +1,7 @@
 import { driftOf } from '../../art/align'
 import { crop } from '../../art/pixels'
 import { aligned, canvasOf, type PixelsOf } from '../../art/place'
-import type { SpriteContent } from '../../kinds/sprite'
+import type { SpriteContent } from '../../kinds/drawing'
 import { frameEvidence, pixelsOfSprite, spriteRule } from '../sprite-rule'
 import { LIMITS } from '../thresholds'
 

@@ -1,6 +1,6 @@
 import { drawnBox } from '../../art/pixels'
 import { inCanvas, type PixelsOf } from '../../art/place'
-import type { SpriteContent } from '../../kinds/sprite'
+import type { SpriteContent } from '../../kinds/drawing'
 import { firstFrame } from '../rule'
 import { pixelsOfSprite, spriteRule } from '../sprite-rule'
 import { LIMITS } from '../thresholds'

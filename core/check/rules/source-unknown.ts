@@ -1,4 +1,4 @@
-import { assetsOf } from '../../kinds'
+import { assetsOf, drawingsIn } from '../../kinds'
 import { isPicture } from '../../pack/asset'
 import type { CheckContext, Rule } from '../rule'
 
@@ -7,11 +7,12 @@ const useOf = (ctx: CheckContext): Map<string, { part: string; name: string; ent
   for (const spec of ctx.template.parts) {
     const own = ctx.pack.parts[spec.id]
     if (own === undefined) continue
-    if (own.kind === 'cast') {
-      for (const entry of own.entries)
-        for (const hash of assetsOf(entry.sprite))
-          if (!uses.has(hash)) uses.set(hash, { part: spec.id, entry: entry.id, name: entry.name })
-    } else for (const hash of assetsOf(own)) if (!uses.has(hash)) uses.set(hash, { part: spec.id, name: spec.name })
+    const put = (hash: string, use: { part: string; name: string; entry?: string }): void => {
+      if (!uses.has(hash)) uses.set(hash, use)
+    }
+    for (const { entry, name, sprite } of drawingsIn(own))
+      if (entry !== '') for (const hash of assetsOf(sprite)) put(hash, { part: spec.id, entry, name })
+    for (const hash of assetsOf(own)) put(hash, { part: spec.id, name: spec.name })
   }
   return uses
 }

@@ -1,4 +1,4 @@
-import { kindOf, type PartContent } from '../../kinds'
+import { drawingsIn, kindOf, type PartContent } from '../../kinds'
 import type { Evidence } from '../finding'
 import { firstAsset, type Rule } from '../rule'
 
@@ -14,14 +14,13 @@ export const stillTemplate: Rule = {
     const own = ctx.pack.parts[spec.id]
     const facts = { name: spec.name, kind: spec.content.kind }
     if (own === undefined) return [{ facts, evidence: shown(spec.content) }]
-    if (own.kind !== 'cast' || spec.content.kind !== 'cast') return []
-    const theirs = new Set(spec.content.entries.map((entry) => firstAsset(entry.sprite)))
-    return own.entries
-      .filter((entry) => theirs.has(firstAsset(entry.sprite)))
-      .map((entry) => ({
-        facts: { name: entry.name, kind: 'sprite' },
-        subject: { part: spec.id, entry: entry.id },
-        evidence: shown(entry.sprite),
+    const theirs = new Set(drawingsIn(spec.content).map(({ sprite }) => firstAsset(sprite)))
+    return drawingsIn(own)
+      .filter(({ entry, sprite }) => entry !== '' && theirs.has(firstAsset(sprite)))
+      .map(({ entry, name, sprite }) => ({
+        facts: { name, kind: 'sprite' },
+        subject: { part: spec.id, entry },
+        evidence: shown(sprite),
       }))
   },
 }

@@ -23,6 +23,8 @@ export const wind: Kind<WindContent> = {
   texts: () => [],
   said: ({ from }) => [from],
   face: ({ force }) => ({ face: 'figure', text: String(force) }),
+  drawings: () => [],
+  redrawn: (content) => content,
   felt: ({ force }) => force,
   summary: ({ from }) => `wind from ${from}`,
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
@@ -91,16 +92,11 @@ function pasted(event: ClipboardEvent): void {
   event.preventDefault()
   void swap.put(files, bench.selected.part, bench.selected.entry)
 }
-onMounted(() => {
-  window.addEventListener('paste', pasted)
-  window.addEventListener('keydown', down)
-  window.addEventListener('keyup', up)
-})
+useEventListener('paste', pasted)
+useEventListener('keydown', down)
+useEventListener('keyup', up)
 onBeforeUnmount(() => {
   desk.open = ''
-  window.removeEventListener('paste', pasted)
-  window.removeEventListener('keydown', down)
-  window.removeEventListener('keyup', up)
 })
 
 /** The stage shows what fires the sound in hand, and is heard. */

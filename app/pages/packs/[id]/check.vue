@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { drawingIn } from '@core/kinds'
 import { SEVERITY_NAMES, type Finding } from '@core/check/finding'
 import { textOf, verdict } from '@core/check/texts'
 import { computed, ref } from 'vue'
@@ -85,11 +86,8 @@ function saveReport(kind: 'html' | 'json'): void {
   const word = fileWord(bench.pack!.label.title)
   download(report[kind], `${word}-check.${kind}`, kind === 'html' ? 'text/html' : 'application/json')
 }
-const entryName = (finding: Finding): string => {
-  const content = finding.subject.part === undefined ? undefined : bench.content(finding.subject.part)
-  const entry = content?.kind === 'cast' ? content.entries.find((one) => one.id === finding.subject.entry) : undefined
-  return entry === undefined ? '' : ` · ${entry.name}`
-}
+const entryName = ({ subject: { part = '', entry } }: Finding): string =>
+  entry === undefined ? '' : ` · ${drawingIn(bench.content(part), entry)?.name ?? ''}`
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { kindOf } from '@core/kinds'
 import { ageResult } from '@core/label/age-guide'
 import { textOf } from '@core/check/texts'
 import {
@@ -47,14 +48,8 @@ const note = (field: LabelField): string => {
   return finding === undefined ? '' : textOf(finding).what
 }
 const words = computed(() => {
-  const found = Object.keys(bench.pack?.parts ?? {}).map((part) => bench.content(part))
-  const names = found.flatMap((content) =>
-    content?.kind === 'wording'
-      ? [content.text]
-      : content?.kind === 'cast'
-        ? content.entries.map((entry) => entry.name)
-        : [],
-  )
+  const own = Object.keys(bench.pack?.parts ?? {}).flatMap((part) => bench.content(part) ?? [])
+  const names = own.flatMap((content) => kindOf(content).said(content))
   return [...names, bench.template!.tagline, label.value.short, label.value.description]
 })
 const suggested = computed(() => suggestTags(words.value, label.value.tags))
