@@ -4,7 +4,7 @@ import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
 import { GAMES } from './engine'
 
-// `node --expose-gc … heap.ts windfall`: bytes that steps of one endless play leave on the heap, by step.
+// `node --expose-gc --single-threaded … heap.ts windfall`: bytes that steps of one endless play leave on the heap, by step.
 const id = process.argv[2] as keyof typeof GAMES
 const doc = GAMES[id]()
 const rules = rulesFor(id)
