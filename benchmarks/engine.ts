@@ -4,17 +4,21 @@ import { playerFor } from '../core/game/simulated'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
 import { buildGameDoc } from '../core/template/game-doc'
-import { breakwaterGull, puffinCatch, updraft, windfall } from '../tests/support/fixtures'
+import { newPack } from '../core/pack/pack'
+import type { GameDoc } from '../core/game/types'
+import type { CATALOGUE } from '../core/template/catalogue'
+import { demoPacks, TEMPLATES } from '../tests/support/fixtures'
 import type { Row } from './report'
 
-/** Simulated seconds in each second of one core, the simulated player included. */
-export const GAMES = {
-  windfall: () => buildGameDoc(windfall, puffinCatch()),
-  updraft: () => buildGameDoc(updraft, breakwaterGull()),
-}
+export type TemplateId = (typeof CATALOGUE)[number]
 
-export function engineRow(id: keyof typeof GAMES): Row {
-  const setup = makeSetup(GAMES[id]())
+/** The game of a template's first demo pack; without one, the template's own. */
+export const demoGame = (id: TemplateId): GameDoc =>
+  buildGameDoc(TEMPLATES[id], demoPacks().find((pack) => pack.template.id === id) ?? newPack(TEMPLATES[id], 'a-game'))
+
+/** Simulated seconds in each second of one core, the simulated player included. */
+export function engineRow(id: TemplateId): Row {
+  const setup = makeSetup(demoGame(id))
   const rules = rulesFor(id)
   const player = playerFor(id)
   const input = idleInput()
@@ -43,10 +47,10 @@ export function engineRow(id: keyof typeof GAMES): Row {
 }
 
 /** What a step leaves on the heap, in a process that plays nothing else, as a worker of the dry run does. */
-export function heapRow(id: keyof typeof GAMES): Row {
+export function heapRow(id: TemplateId): Row {
   const { stdout } = spawnSync(
     process.execPath,
-    ['--expose-gc', '--max-semi-space-size=128', '--import', 'tsx', 'benchmarks/heap.ts', id],
+    ['--expose-gc', '--max-semi-space-size=128', '--single-threaded', '--import', 'tsx', 'benchmarks/heap.ts', id],
     { encoding: 'utf8', env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.tests.json' } },
   )
   return { what: `${id}, heap growth a step of the rules`, measured: `${stdout.trim()} bytes`, goal: '0 bytes' }

@@ -2,11 +2,11 @@ import { rulesFor } from '../core/game/registry'
 import { playerFor } from '../core/game/simulated'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
-import { GAMES } from './engine'
+import { demoGame, type TemplateId } from './engine'
 
 // `node --expose-gc --single-threaded … heap.ts windfall`: bytes that steps of one endless play leave on the heap, by step.
-const id = process.argv[2] as keyof typeof GAMES
-const doc = GAMES[id]()
+const id = process.argv[2] as TemplateId
+const doc = demoGame(id)
 const rules = rulesFor(id)
 doc.parts.dial![rules.facts(makeSetup(doc)).dial] = 1e9
 Object.assign(doc.parts.dial!, { lives: 1e9, 'speed-up': 0, time: 0 })

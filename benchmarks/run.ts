@@ -1,3 +1,4 @@
+import { CATALOGUE } from '../core/template/catalogue'
 import { arcadeRows } from './arcade'
 import { alignRow, outlineRow, packRow } from './art'
 import { engineRow, heapRow } from './engine'
@@ -13,7 +14,7 @@ import { wordingRow } from './wording'
 const SECTIONS: Record<string, () => Promise<Row[]>> = {
   swap: swapRows,
   art: async () => [outlineRow(), alignRow(), await packRow()],
-  engine: async () => [engineRow('windfall'), engineRow('updraft'), heapRow('windfall'), heapRow('updraft')],
+  engine: async () => [...CATALOGUE.map(engineRow), ...CATALOGUE.map(heapRow)],
   sound: loudnessRows,
   wording: async () => [await wordingRow()],
   sheets: sheetRows,

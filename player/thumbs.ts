@@ -23,6 +23,7 @@ const PADS: Record<Pad, { code: string; label: string; path: string }> = {
   left: { code: 'ArrowLeft', label: 'Left', path: 'M19 12H5M11 6l-6 6 6 6' },
   right: { code: 'ArrowRight', label: 'Right', path: 'M5 12h14M13 6l6 6-6 6' },
   up: { code: 'ArrowUp', label: 'Up', path: 'M12 19V5M6 11l6-6 6 6' },
+  down: { code: 'ArrowDown', label: 'Down', path: 'M12 5v14M6 13l6 6 6-6' },
 }
 const PAUSE = 'M9 6v12M15 6v12'
 

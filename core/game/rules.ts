@@ -33,7 +33,7 @@ export interface Ending {
 }
 
 /** What thumbs press on a screen without keys; all else is a touch on the stage. */
-export type Pad = 'left' | 'right' | 'up'
+export type Pad = 'left' | 'right' | 'up' | 'down'
 
 /** What a play asks of the controls beyond keys that move and a pointer that presses. */
 export interface Asks {

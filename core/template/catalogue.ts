@@ -5,6 +5,7 @@
 export const CATALOGUE = [
   'windfall', //
   'updraft',
+  'skipline',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

@@ -1,5 +1,6 @@
 /** A table of drawings, letter by letter: each is as long as it is high. */
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
+import { cartStrip, hangingCrate, wallStart, wallStrip } from './quayside'
 import { blit, disc, dither, dot, rect, scatter, sheet, stamp, strip, type Palette, type Sheet } from './pixel'
 
 /** The Saltwick set: pixel art of a made-up harbour, drawn letter by letter. */
@@ -355,7 +356,24 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
       full: true,
       make: breakwaterStart,
     },
+    { name: 'quay cart', words: 'hero runner wheels cart puffin', columns: 4, rows: 5, make: quayCart },
+    { name: 'harbour wall', words: 'stone ground tile strip', columns: 1, full: true, make: wallStrip },
+    { name: 'hanging crate', words: 'box rope obstacle crane', columns: 1, make: hangingCrate },
+    {
+      name: 'cart on the wall',
+      words: 'start picture sea morning cart',
+      columns: 1,
+      full: true,
+      make: () =>
+        wallStart(morningSky(), farTown(), moorings(drawn(TUG, 0), drawn(BUOY, 0)), {
+          ...{ cart: quayCart(), crate: hangingCrate(), pot: drawn(POT, 0), fish: drawn(HERRING, 0) },
+        }),
+    },
   ]
+
+function quayCart(): Sheet {
+  return cartStrip(PUFFIN, sore)
+}
 
 /** A start picture of the pieces above. */
 function breakwaterStart(): Sheet {

@@ -10,6 +10,7 @@ import { hashOf } from '../../core/pack/hash'
 import { newPack, Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/art/take-in'
 import { encodeWav } from '../../core/sound/wav'
+import { CATALOGUE } from '../../core/template/catalogue'
 import { Template } from '../../core/template/template'
 import { fittedTo } from '../../core/template/uses'
 import type { Widths } from '../../core/wording/fit'
@@ -19,20 +20,22 @@ import { decodeAudio, decodePicture } from '../../server/inspector/decode'
 export const root = join(import.meta.dirname, '../..')
 const read = (path: string): Uint8Array => new Uint8Array(readFileSync(join(root, path)))
 
-export const windfall: Template = Template.parse(
-  JSON.parse(new TextDecoder().decode(read('templates/windfall/template.json'))),
-)
-const widths = JSON.parse(new TextDecoder().decode(read('core/wording/widths.json'))) as Widths
-export const updraft: Template = Template.parse(
-  JSON.parse(new TextDecoder().decode(read('templates/updraft/template.json'))),
-)
-export const breakwaterGull = (): Pack =>
-  Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/breakwater-gull/pack.json'))))
-export const puffinCatch = (): Pack =>
-  Pack.parse(JSON.parse(new TextDecoder().decode(read('demo/puffin-catch/pack.json'))))
+const readJson = (path: string): unknown => JSON.parse(new TextDecoder().decode(read(path)))
+
+/** Every template that ships, by its id. */
+export const TEMPLATES = Object.fromEntries(
+  CATALOGUE.map((id) => [id, Template.parse(readJson(`templates/${id}/template.json`))]),
+) as Record<(typeof CATALOGUE)[number], Template>
+export const { windfall, updraft, skipline } = TEMPLATES
+const widths = readJson('core/wording/widths.json') as Widths
+const demo = (id: string): Pack => Pack.parse(readJson(`demo/${id}/pack.json`))
+export const breakwaterGull = (): Pack => demo('breakwater-gull')
+export const puffinCatch = (): Pack => demo('puffin-catch')
+/** Every demo pack that ships. */
+export const demoPacks = (): Pack[] => (readJson('demo/index.json') as { demos: string[] }).demos.map(demo)
 export const emptyPack = (): Pack => newPack(windfall, 'a-pack-for-tests')
 
-const drawerIndex = JSON.parse(new TextDecoder().decode(read('drawer/saltwick/index.json'))) as {
+const drawerIndex = readJson('drawer/saltwick/index.json') as {
   items: { file: string; hash: string }[]
 }
 export const drawerFile = (name: string): Uint8Array => read(`drawer/saltwick/${name}`)
@@ -42,7 +45,7 @@ export function bytesFrom(extra: ReadonlyMap<string, Uint8Array> = new Map()) {
   return async (hash: string): Promise<Uint8Array | null> => {
     const own = extra.get(hash)
     if (own !== undefined) return own
-    for (const template of [windfall, updraft]) {
+    for (const template of Object.values(TEMPLATES)) {
       const shipped = template.assets[hash]
       if (shipped !== undefined) return read(`templates/${template.id}/${shipped.path}`)
     }
@@ -60,7 +63,7 @@ export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = 
       return found === null ? null : how(found)
     }
   return {
-    template: fittedTo(pack.template.id === 'updraft' ? updraft : windfall, pack),
+    template: fittedTo(TEMPLATES[pack.template.id as keyof typeof TEMPLATES], pack),
     pack,
     widths,
     bytes,

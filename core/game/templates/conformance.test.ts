@@ -282,7 +282,7 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
   afterEach(() => vi.unstubAllGlobals())
   const setup = setupOf(template, packOf(template, stage))
   const { pads } = rulesFor(id)
-  const CODES: Record<Pad, string> = { left: 'ArrowLeft', right: 'ArrowRight', up: 'ArrowUp' }
+  const CODES: Record<Pad, string> = { left: 'ArrowLeft', right: 'ArrowRight', up: 'ArrowUp', down: 'ArrowDown' }
 
   /** Plays by what a device says of the simulated player's wishes; the screen it ends on. */
   function finish(device: (want: Input, controls: ReturnType<typeof makeControls>) => void): string {
@@ -304,11 +304,13 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
     return state.screen
   }
   const pressed = (want: Input) => (want.bits & (BITS.confirm | BITS.up)) !== 0
+  const lowered = (want: Input) => (want.bits & BITS.down) !== 0
 
   it('by keys', () => {
     const ended = finish((want, controls) => {
       controls.hold('ArrowLeft', want.axis < 0)
       controls.hold('ArrowRight', want.axis > 0)
+      controls.hold('ArrowDown', lowered(want))
       controls.hold('Space', pressed(want))
     })
     expect(['won', 'lost']).toContain(ended)
@@ -319,6 +321,7 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
       left: (want) => want.axis < 0,
       right: (want) => want.axis > 0,
       up: pressed,
+      down: lowered,
     }
     expect(finish((want, controls) => pads.forEach((pad) => controls.hold(CODES[pad], wanted[pad](want))))).toBe('won')
   })
@@ -328,6 +331,7 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
     vi.stubGlobal('navigator', { getGamepads: () => [pad] })
     const ended = finish((want) => {
       pad.axes[0] = want.axis
+      pad.axes[1] = lowered(want) ? 1 : 0
       pad.buttons[0]!.pressed = pressed(want)
     })
     expect(ended).toBe('won')
