@@ -6,7 +6,7 @@ import { rulesFor } from '@core/game/registry'
 import type { Session } from '@core/game/session'
 import { backdropOf, type Setup } from '@core/game/setup'
 import type { Framed } from '@core/game/stage'
-import { STEPS_PER_SECOND } from '@core/game/types'
+import { STEPS_PER_SECOND, type Point } from '@core/game/types'
 import { barColour } from '@player/bars'
 import { NIGHT, paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
@@ -156,6 +156,12 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     setup: () => director.setup(),
     thumbs: () => thumbs,
     step: () => director.session().step,
+    /** How far a move carries, from where the hero is in the moment that is shown; empty where the rules do not say. */
+    reach(): Point[] {
+      const setup = director.setup()
+      const { play } = director.shown()
+      return play === null ? [] : (rulesFor(setup.doc.template.id).reach?.(play, setup) ?? [])
+    },
     onThumbs(tell: () => void) {
       thumbListeners.add(tell)
       return () => thumbListeners.delete(tell)

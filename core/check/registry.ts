@@ -31,6 +31,7 @@ import { licenceNoChanges } from './rules/licence-no-changes'
 import { littleChanged } from './rules/little-changed'
 import { locationInPhoto } from './rules/location-in-photo'
 import { loopClick } from './rules/loop-click'
+import { neverMet } from './rules/never-met'
 import { opaqueBox } from './rules/opaque-box'
 import { outsideAddress } from './rules/outside-address'
 import { personalDataRule } from './rules/personal-data'
@@ -49,6 +50,7 @@ import { soundLoudness } from './rules/sound-loudness'
 import { soundMissing } from './rules/sound-missing'
 import { sourceUnknown } from './rules/source-unknown'
 import { stillTemplate } from './rules/still-template'
+import { stripSeam } from './rules/strip-seam'
 import { stripUneven } from './rules/strip-uneven'
 import { tagsCount } from './rules/tags-count'
 import { tagsInSound } from './rules/tags-in-sound'
@@ -82,6 +84,7 @@ export const RULES: readonly Rule[] = registry([
   hardToSee,
   backdropMoving,
   flashes,
+  stripSeam,
   locationInPhoto,
   soundMissing,
   soundClipped,
@@ -101,6 +104,7 @@ export const RULES: readonly Rule[] = registry([
   castEmpty,
   goalUnreachable,
   castIdle,
+  neverMet,
   dryRun,
   title,
   shortMissing,

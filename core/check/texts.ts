@@ -251,6 +251,16 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'The eye follows what moves most, and that is not the game here.',
     fix: 'Slow it down',
   }),
+  'never-met': (f) => ({
+    what: `${s(f, 'name')} never comes into play`,
+    why: `${s(f, 'because')} Make it smaller, or turn the dials until it comes.`,
+    fix: '',
+  }),
+  'strip-seam': (f) => ({
+    what: `The sides of ${s(f, 'name')} do not meet: a step of ${n(f, 'percent')} % where it begins anew`,
+    why: 'It is laid beside itself without an end, so the same line goes by again and again.',
+    fix: 'Close the seam',
+  }),
   flashes: (f) => ({
     what: `${s(f, 'name')} flashes ${n(f, 'rate')} times a second; three is the most`,
     why: 'Flashes can cause seizures. No host lists a game that flashes faster.',

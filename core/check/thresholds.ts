@@ -19,6 +19,9 @@ export const LIMITS = {
   loudnessOff: 7,
   /** A step over a loop's seam this many times the largest one nearby is heard as a click. */
   loopClick: 4,
+  /** A strip's step at its seam, of full contrast, that is seen as a line; and times its own usual step from column to column. */
+  stripStep: 0.04,
+  stripTimes: 2.5,
   /** Sounds of fewer bytes cost nobody anything; over this rate (bits a second) they take twice what Vorbis needs. */
   heavySoundBytes: 150_000,
   heavySoundRate: 260_000,

@@ -1,7 +1,7 @@
 import type { DrawList } from './draw-list'
 import type { Seeded } from './random'
 import type { Setup } from './setup'
-import type { Input } from './types'
+import type { Input, Point } from './types'
 
 /** What every template's play state has; the rest is the rules' own. All of it plain, serialisable data. */
 export interface PlayState extends Seeded {
@@ -22,6 +22,8 @@ export interface PlayFacts {
   reachable: number
   /** One sentence on how that was worked out. */
   because: string
+  /** Entries of casts that never come into play at the present numbers, and why, in a sentence. */
+  unmet?: readonly { part: string; entry: string; because: string }[]
 }
 
 /** How a play ended, and where on the stage (world units): for the dry run. */
@@ -60,6 +62,11 @@ export interface Rules<S extends PlayState = PlayState> {
   facts(setup: Setup): PlayFacts
   /** Values for {names} in the wordings shown during play, as the state has them now. */
   values(state: S, setup: Setup): Record<string, number>
+  /**
+   * How far a move carries at the present numbers, for makers to see: a path on the stage (world units), from where the
+   * hero is. Absent where nothing of the kind is asked of players.
+   */
+  reach?(state: S, setup: Setup): Point[]
   /** Of a play that is over. */
   ending(state: S, setup: Setup): Ending
 }

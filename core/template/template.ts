@@ -5,6 +5,7 @@ import { PartContent } from '../kinds'
 import { FieldSpec } from '../kinds/field'
 import { ROLES, type Role } from '../game/types'
 import { SHAPES } from '../game/stage'
+import { GuideLine, MOST_LINES } from './guide'
 import { PartId, PartKey } from '../kinds/values'
 
 export const MOMENTS = ['start', 'play', 'end', 'all'] as const
@@ -99,6 +100,8 @@ export const Template = z.object({
   stages: z.array(z.enum(SHAPES)).min(1),
   colours: z.object({ accent: z.string(), plate: z.string(), ink: z.string() }),
   parts: z.array(PartSpec).min(1),
+  /** What makers ask, and where the answer is; the first three are offered to a new pack. */
+  guide: z.array(GuideLine).max(MOST_LINES).optional(),
   /** By hash; `path` is relative to the template's folder. */
   assets: z.record(z.string(), z.object({ path: z.string(), facts: AssetFacts })),
 })

@@ -268,6 +268,8 @@ async function quayCart(files: string): Promise<Pack> {
     } as PartContent,
     ground: { ...(await picture('harbour-wall.png')), fit: 'tile', speed: 1 } as PartContent,
     pit: { ...(await picture('sea-strip.png')), fit: 'tile', speed: 1 } as PartContent,
+    // A cart is longer than a hare, so it hangs in the air longer to clear the same things.
+    'hang-time': { kind: 'dial', value: 0.95 },
     'hit-sound': await sound('clonk.wav'),
     'fall-sound': await sound('splash.wav'),
     'prize-sound': await sound('plip.wav'),

@@ -42,7 +42,7 @@ async function template(id: string): Promise<Template> {
     .replaceAll('{tagline}', recipe.tagline)
     .replaceAll('{plate}', recipe.colours.plate)
   const reader = assetReader(home, { author: String(recipe['author']), licence: String(recipe['licence']) })
-  const parts = []
+  const parts: Record<string, unknown>[] = []
   for (const { button, ...part } of [...(JSON.parse(common) as Record<string, unknown>[]), ...recipe.parts]) {
     const box = button === true ? plateBox('wide') : part['box']
     const tallBox = button === true ? plateBox('tall') : part['tallBox']
@@ -53,7 +53,24 @@ async function template(id: string): Promise<Template> {
       content: await makeContent(part['content'] as Record<string, unknown>, reader),
     })
   }
-  const made = Template.parse({ ...recipe, format: 'pack-post-template', kind: 'engine', parts, assets: reader.assets })
+  const own = (recipe['guide'] ?? []) as Record<string, unknown>[]
+  const shared = JSON.parse(readFileSync(join(root, 'templates/common-guide.json'), 'utf8')) as Record<
+    string,
+    unknown
+  >[]
+  // A line may name what a part is to the game instead of the part.
+  const guide = [...own, ...shared].map(({ as, ...line }) => {
+    const found = as === undefined ? undefined : parts.find((one) => one['as'] === as)
+    return { ...line, ...(found === undefined ? {} : { part: found['id'] }) }
+  })
+  const made = Template.parse({
+    ...recipe,
+    guide,
+    format: 'pack-post-template',
+    kind: 'engine',
+    parts,
+    assets: reader.assets,
+  })
   json(join(home, 'template.json'), made)
   return made
 }

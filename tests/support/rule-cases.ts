@@ -5,7 +5,7 @@ import type { CheckContext } from '../../core/check/rule'
 import type { Finding } from '../../core/check/finding'
 import type { Label } from '../../core/label/label'
 import type { SpriteContent, Strip } from '../../core/kinds/drawing'
-import type { Pack } from '../../core/pack/pack'
+import { newPack, type Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/art/take-in'
 import { hashOf } from '../../core/pack/hash'
 import {
@@ -15,6 +15,7 @@ import {
   picture,
   pngAsset,
   puffinCatch,
+  skipline,
   tone,
   windfall,
   withSound,
@@ -51,6 +52,25 @@ const withPart = (pack: Pack, id: string, content: Pack['parts'][string]): Pack 
 })
 
 const clean = pngAsset(disc(60, 25))
+/** A strip 96 px wide whose brightness at each x is told. */
+const bright = (at: (x: number) => number): Made =>
+  pngAsset({
+    width: 96,
+    height: 20,
+    data: Uint8ClampedArray.from({ length: 96 * 20 * 4 }, (_, i) => (i % 4 === 3 ? 255 : at(Math.floor(i / 4) % 96))),
+  })
+const slope = bright((x) => 40 + x * 2)
+const waves = bright((x) => 120 + 80 * Math.sin((x / 96) * Math.PI * 4))
+const withDial = (dial: string, value: number): Pack => ({
+  ...newPack(skipline, 'a-pack-for-tests'),
+  parts: { [dial]: { kind: 'dial', value } },
+})
+const withStrip = (made: Made): Pack => {
+  const parts: Pack['parts'] = { ground: { kind: 'picture', asset: made.hash, fit: 'tile', crisp: false, speed: 1 } }
+  const pack = { ...newPack(skipline, 'a-pack-for-tests'), parts }
+  return { ...pack, assets: { ...pack.assets, [made.hash]: made.facts } }
+}
+
 const standing = (change: Partial<SpriteContent> = {}): Partial<SpriteContent> => ({
   pivot: { x: 0.5, y: 0.92 },
   ...change,
@@ -283,6 +303,16 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
   'backdrop-moving': {
     fires: () => ({ pack: movingGround(6, swaying), files: [swaying] }),
     silent: () => ({ pack: movingGround(1, swaying), files: [swaying] }),
+    severity: 'should',
+  },
+  'never-met': {
+    fires: () => ({ pack: withDial('hang-time', 0.4) }),
+    silent: () => ({ pack: newPack(skipline, 'a-pack-for-tests') }),
+    severity: 'should',
+  },
+  'strip-seam': {
+    fires: () => ({ pack: withStrip(slope), files: [slope] }),
+    silent: () => ({ pack: withStrip(waves), files: [waves] }),
     severity: 'should',
   },
   flashes: {

@@ -13,6 +13,7 @@ const COLUMNS = 4
       :key="one"
       :class="['plain-button', 'tool', { on: one === tool }]"
       :aria-pressed="one === tool"
+      :data-act="`tool-${one}`"
       @click="tool = one"
     >
       {{ names[one] }}

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { drawingIn, drawingsIn, kindOf } from '@core/kinds'
 import { computed, nextTick, ref, watch } from 'vue'
+import { useGuide } from '~/composables/guide'
 import { useBench } from '~/stores/bench'
 import { useCrisp } from '~/stores/crisp'
+import { useFinder } from '~/stores/finder'
 import { useDesk } from '~/stores/desk'
 import { useWorkbench, type Tool } from '~/stores/workbench'
 
@@ -12,12 +14,15 @@ const router = useRouter()
 const desks = useDesk()
 const workbench = useWorkbench()
 const crisp = useCrisp()
+const guide = useGuide()
+const finder = useFinder()
 const query = ref('')
 async function crispen(): Promise<void> {
   await router.push(`/packs/${bench.pack?.id ?? ''}/bench`)
   if (crisp.pixels === 0) await crisp.set(crisp.grid ?? 16)
 }
 const at = ref(0)
+const MOST_HITS = 12
 
 interface Hit {
   name: string
@@ -110,18 +115,27 @@ const all = computed((): Hit[] => {
     { name: 'Undo', kind: 'act', also: 'back revert', go: () => bench.undo() },
     { name: 'Redo', kind: 'act', also: 'again', go: () => bench.redo() },
   ]
-  return [...places, ...parts]
+  const questions = (bench.template?.guide ?? []).map((line): Hit => ({
+    ...{ name: line.say, kind: 'question', go: () => guide.follow(line) },
+    ...(line.also === undefined ? {} : { also: line.also }),
+  }))
+  // Where nothing is looked for yet, a few questions and then every place; else what is called that, questions last.
+  return query.value.trim() === '' ? [...questions.slice(0, 3), ...places] : [...places, ...parts, ...questions]
 })
 const hits = computed(() => {
   const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
   return all.value
     .filter((hit) => words.every((word) => `${hit.name} ${hit.kind} ${hit.also ?? ''}`.toLowerCase().includes(word)))
-    .slice(0, 9)
+    .slice(0, MOST_HITS)
 })
-watch(open, () => {
-  query.value = ''
-  at.value = 0
-})
+watch(
+  open,
+  () => {
+    query.value = finder.first
+    at.value = 0
+  },
+  { immediate: true },
+)
 watch(query, () => {
   at.value = 0
 })
@@ -146,7 +160,7 @@ function key(event: KeyboardEvent): void {
       <v-text-field
         v-model="query"
         autofocus
-        placeholder="A part, a word, a place…"
+        placeholder="A part, a word, a place, “how do I…”"
         aria-label="Find anything"
         data-testid="find-anything"
         @keydown="key"

@@ -63,6 +63,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
       <template v-for="one in sheet" :key="one.id">
         <component
           :is="viewOf(one.content).editor"
+          :data-at="one.id"
           :spec="one"
           :content="bench.content(one.id) ?? one.content"
           compact
@@ -84,7 +85,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
       />
       <div class="acts">
         <template v-if="wants !== null">
-          <v-btn color="primary" :loading="swap.busy === part" @click="picker?.click()"
+          <v-btn color="primary" :loading="swap.busy === part" data-act="replace" @click="picker?.click()"
             >{{ whole ? 'Add from file…' : 'Replace…' }}<kbd>R</kbd></v-btn
           >
           <v-btn v-if="wants !== 'typeface'" variant="outlined" @click="emit('drawer')">From drawer</v-btn>

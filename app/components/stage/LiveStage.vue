@@ -132,17 +132,40 @@ function under(x: number, y: number): Outline | null {
 function follow(): void {
   handle = requestAnimationFrame(follow)
   if ((picking || dragging.value) && pointer !== null) hover.value = under(pointer.x, pointer.y)
-  if (shapes) drawShapes()
+  if (over.value) drawOver()
 }
 
 const shapesCanvas = useTemplateRef<HTMLCanvasElement>('shapesCanvas')
-function drawShapes(): void {
+/** A number in hand shows how far it carries, where the rules can say so. */
+const reaching = computed(
+  () => bench.spec(bench.selected.part)?.dial !== undefined && stage.value?.view.screen === 'play',
+)
+const over = computed(() => shapes || reaching.value)
+function drawOver(): void {
   const at = stage.value
   const to = shapesCanvas.value
   if (at === null || to === null || canvas.value === null) return
   to.width = canvas.value.width
   to.height = canvas.value.height
   const ink = to.getContext('2d')!
+  if (shapes) drawShapes(at, ink)
+  if (reaching.value) drawReach(at, ink)
+}
+function drawReach(at: Stage, ink: CanvasRenderingContext2D): void {
+  const { left, top, scale } = at.place()
+  const path = at.reach()
+  if (path.length === 0) return
+  ink.beginPath()
+  path.forEach(({ x, y }, i) => ink[i === 0 ? 'moveTo' : 'lineTo'](left + x * scale, top + y * scale))
+  ink.lineWidth = Math.max(2, scale * 0.06)
+  ink.setLineDash([])
+  ink.strokeStyle = '#232838'
+  ink.stroke()
+  ink.strokeStyle = '#ffffff'
+  ink.setLineDash([scale * 0.16, scale * 0.14])
+  ink.stroke()
+}
+function drawShapes(at: Stage, ink: CanvasRenderingContext2D): void {
   const place = at.place()
   ink.lineWidth = Math.max(1.5, place.scale * 0.035)
   for (let i = 0; i < at.list.count; i++) {
@@ -247,7 +270,7 @@ const label = computed(
       @dragleave="left"
       @drop="dropped"
     />
-    <canvas v-show="shapes" ref="shapesCanvas" class="shapes" aria-hidden="true" />
+    <canvas v-show="over" ref="shapesCanvas" class="shapes" aria-hidden="true" />
     <div
       v-if="hover"
       class="outline"

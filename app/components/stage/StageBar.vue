@@ -71,6 +71,7 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
       variant="text"
       :aria-label="`Make it ${other}`"
       data-testid="reshape"
+      data-act="reshape"
       @click="reshape"
       ><BitsIcon :name="other" /><v-tooltip activator="parent">{{
         other === 'tall'

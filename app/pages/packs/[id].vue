@@ -3,19 +3,23 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
+import { useFinder } from '~/stores/finder'
 
 const bench = useBench()
 useCheck()
 const route = useRoute()
 const router = useRouter()
 const state = ref<'opening' | 'open' | 'missing' | 'broken'>('opening')
-const finding = ref(false)
+const finder = useFinder()
 const playing = ref(false)
 const keys = ref(false)
 /** What is fetched the first time it is wanted stays for its way out. */
 const found = ref(false)
 const keyed = ref(false)
-watch(finding, () => (found.value = true))
+watch(
+  () => finder.open,
+  () => (found.value = true),
+)
 watch(keys, () => (keyed.value = true))
 
 watch(
@@ -44,7 +48,7 @@ function key(event: KeyboardEvent): void {
   const letter = event.key.toLowerCase()
   if (ctrl && letter === 'k') {
     event.preventDefault()
-    finding.value = true
+    finder.find()
   } else if (ctrl && event.key === 'Enter') void router.push(`/packs/${bench.pack?.id}/check`)
   else if (ctrl && letter === 'z' && !typing(event.target)) {
     event.preventDefault()
@@ -66,9 +70,9 @@ onBeforeUnmount(() => void bench.settle())
 <template>
   <div class="desk">
     <template v-if="state === 'open' && bench.pack && bench.setup && bench.template">
-      <FrameTopBand @find="finding = true" @play="playing = true" />
+      <FrameTopBand @find="finder.find()" @play="playing = true" />
       <NuxtPage class="view" />
-      <LazyFrameFindAnything v-if="found" v-model="finding" />
+      <LazyFrameFindAnything v-if="found" v-model="finder.open" />
       <LazyFrameKeysSheet v-if="keyed" v-model="keys" />
       <v-dialog v-model="playing" max-width="1120">
         <div v-if="playing" class="play">

@@ -15,6 +15,8 @@ export const castIdle: Rule = {
     const cast = contentOf(ctx.pack, ctx.template, spec.id)
     const { role, fields = [] } = spec
     if (cast?.kind !== 'cast' || role === undefined) return []
+    // Where entries say nothing of either, what they do is the rules' matter.
+    if (!hasMeaning(fields, 'harm') && !hasMeaning(fields, 'score')) return []
     return cast.entries
       .filter((entry) => {
         if (hasMeaning(fields, 'share') && meaning(fields, entry, 'share') <= 0) return false

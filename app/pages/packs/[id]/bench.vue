@@ -177,6 +177,7 @@ function ready(made: Stage): void {
               sound on it, or on its part. Hold B for the template’s.</template
             >
           </p>
+          <BenchGuideCard />
         </template>
       </div>
       <Inspector

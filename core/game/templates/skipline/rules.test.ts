@@ -135,6 +135,17 @@ describe('the runner', () => {
   })
 })
 
+describe('the reach that makers are shown', () => {
+  it('is the longest jump: as high and as long as the dials say, and as far as the pace carries meanwhile', () => {
+    const path = rules.reach!(rules.start(setup, 1), setup)
+    const at = (of: 'x' | 'y') => path.map((point) => point[of])
+    expect(path[0]).toEqual({ x: plan.heroX, y: plan.groundY })
+    expect(plan.groundY - Math.min(...at('y'))).toBeCloseTo(plan.jumpHeight, 1)
+    expect(Math.max(...at('x')) - plan.heroX).toBeCloseTo(plan.pace * plan.air, 1)
+    expect(path.at(-1)!.y).toBeCloseTo(plan.groundY, 1)
+  })
+})
+
 describe('what is in the way', () => {
   it('costs a life once, and no more while it hurts; the last one ends the play with its cause', () => {
     const [state, set] = before('low', 1.5, 'stump', 2, { lives: 1 })
@@ -172,6 +183,8 @@ describe('what is in the way', () => {
     }
     expect(skiplinePlan(setup).lows.map((one) => one.actor.id)).toEqual(['toadstool', 'stump'])
     expect(skiplinePlan(setupWith({}, { low: grown(3) })).lows).toEqual([])
+    expect(rules.facts(setup).unmet).toEqual([])
+    expect(rules.facts(setupWith({}, { low: grown(3) })).unmet!.map((one) => one.entry)).toEqual(['toadstool', 'stump'])
     expect(skiplinePlan(setupWith({ pace: 2, 'hang-time': 0.4 })).lows).toEqual([])
     const set = setupWith({ 'high-share': 0, 'pit-share': 0, goal: 100 }, { low: grown(3) })
     const state = rules.start(set, 4)

@@ -8,7 +8,7 @@ import { pickWeighted, random } from '../../random'
 import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
 import { dial, isOn, numberOf, planned, shapeAt, type Actor, type CastActor, type Setup } from '../../setup'
 import { makeShape, touches, type Shape } from '../../shapes'
-import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
+import { BITS, STEPS_PER_SECOND, type Input, type Point } from '../../types'
 
 /** It runs by itself: jump over what stands, slide under what hangs, leap over gaps in the ground. */
 export interface Skipline extends PlayState {
@@ -558,7 +558,14 @@ function adopt(state: Skipline, before: Setup, after: Setup): void {
 }
 
 function facts(setup: Setup): PlayFacts {
-  return { goal: dial(setup, 'goal'), dial: 'goal', reachable: Infinity, because: 'The line goes on for ever.' }
+  const { lowById, jumpHeight, pace, air } = skiplinePlan(setup)
+  const longest = `${jumpHeight.toFixed(1)} m high and ${(pace * air).toFixed(1)} m long`
+  const unmet = (setup.casts[LOW] ?? []).flatMap(({ id }) =>
+    lowById.has(id)
+      ? []
+      : [{ part: LOW, entry: id, because: `The longest jump, ${longest}, does not clear it.` }],
+  )
+  return { goal: dial(setup, 'goal'), dial: 'goal', reachable: Infinity, because: 'The line goes on for ever.', unmet }
 }
 
 function values(state: Skipline, setup: Setup): Record<string, number> {
@@ -570,6 +577,16 @@ function values(state: Skipline, setup: Setup): Record<string, number> {
   }
 }
 
+/** The longest jump from where the hero runs, a point for every step of it; the camera goes along, so it leans forwards. */
+function reach(_state: Skipline, setup: Setup): Point[] {
+  const { heroX, groundY, jump, weight, pace, air } = skiplinePlan(setup)
+  const steps = Math.round(air * STEPS_PER_SECOND)
+  return Array.from({ length: steps + 1 }, (_, i) => ({
+    x: heroX + (pace * i) / STEPS_PER_SECOND,
+    y: Math.min(groundY, groundY - jump * i + (weight * i * i) / 2),
+  }))
+}
+
 export const rules: Rules<Skipline> = {
-  ...{ id: 'skipline', pads: ['down', 'up'], start, step, draw, adopt, facts, values, ending },
+  ...{ id: 'skipline', pads: ['down', 'up'], start, step, draw, adopt, facts, values, ending, reach },
 }
