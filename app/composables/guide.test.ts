@@ -6,6 +6,7 @@ import { FEWEST_LINES, MOST_LINES } from '@core/template/guide'
 import { drawingIn } from '@core/kinds'
 import { root, TEMPLATES } from '../../tests/support/fixtures'
 import { TOOLS } from '../stores/workbench'
+import { WORDING_TOOLS } from '../stores/wording'
 import { SOUND_TOOLS } from '../stores/sound-bench'
 import { placesOf } from './guide'
 
@@ -16,6 +17,7 @@ const acts = new Set(
     .map((line) => line.slice('data-act="'.length, -1)),
 )
 for (const tool of [...TOOLS, ...SOUND_TOOLS]) acts.add(`tool-${tool}`)
+const tools: Record<string, readonly string[]> = { art: TOOLS, sound: SOUND_TOOLS, wording: WORDING_TOOLS }
 const labelPage = readFileSync(join(root, 'app/pages/packs/[id]/label.vue'), 'utf8')
 const rows = new Set([...labelPage.matchAll(/<Label\w+[^>]*\bid="(\w+)"/g)].map((found) => found[1]))
 
@@ -35,7 +37,7 @@ describe.each(Object.entries(TEMPLATES))('the guide of %s', (_id, template) => {
       const spec = template.parts.find((one) => one.id === part)
       if (part !== undefined) expect(spec, say).toBeDefined()
       if (entry !== undefined) expect(drawingIn(spec!.content, entry), say).toBeDefined()
-      if (tool !== undefined) expect([...(desk === 'art' ? TOOLS : SOUND_TOOLS)], say).toContain(tool)
+      if (tool !== undefined) expect(tools[desk!], say).toContain(tool)
       if (section !== undefined) expect([stop, rows.has(section)], say).toEqual(['label', true])
       if (press !== undefined) expect([...acts], say).toContain(press)
     }

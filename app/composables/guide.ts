@@ -63,11 +63,17 @@ export function useGuide() {
   const desks = useDesk()
   const workbench = useWorkbench()
 
-  /** Sounds are worked on by few, so their desk is fetched when it is opened. */
-  async function inHand(tool: string | undefined): Promise<void> {
-    const { SOUND_TOOLS, useSoundBench } = await import('../stores/sound-bench')
-    const found = SOUND_TOOLS.find((one) => one === tool)
-    if (found !== undefined) useSoundBench().tool = found
+  /** Takes the tool in hand that a desk is to open with; what a desk needs is fetched when it is opened. */
+  async function inHand({ desk, tool }: GuideLine): Promise<void> {
+    if (desk === 'sound') {
+      const { SOUND_TOOLS, useSoundBench } = await import('../stores/sound-bench')
+      const found = SOUND_TOOLS.find((one) => one === tool)
+      if (found !== undefined) useSoundBench().tool = found
+    } else if (desk === 'wording') {
+      const { WORDING_TOOLS, useWording } = await import('../stores/wording')
+      const found = WORDING_TOOLS.find((one) => one === tool)
+      if (found !== undefined) useWording().tool = found
+    }
   }
 
   /** False where what it leads to is not there. */
@@ -79,7 +85,7 @@ export function useGuide() {
       const art = TOOLS.find((one) => one === line.tool)
       if (line.desk === 'art' && art !== undefined) workbench.show(art)
       else desks.show(line.desk ?? '')
-      if (line.desk === 'sound') await inHand(line.tool)
+      await inHand(line)
     }
     await nextTick()
     const found = await awaited(placesOf(line))

@@ -7,6 +7,7 @@ import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
 import { disc, locatedJpeg } from '../support/fixtures'
 import {
+  DEMO_COUNT,
   ballPng,
   choosePart,
   DEMO,
@@ -181,7 +182,7 @@ test('pack files that cannot be taken leave everything as it is', async ({ page 
     await page.getByTestId('open-pack').setInputFiles(upload(name, 'application/zip', bytes))
     await expect(alert(page)).toContainText(sentence)
   }
-  await expect(page.locator('.pack')).toHaveCount(2)
+  await expect(page.locator('.pack')).toHaveCount(DEMO_COUNT)
 })
 
 test('game files play under any static server and sub-path, and the one-file game from disk', async ({ page }) => {

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test'
 import { encodePng } from '../../core/art/png'
 import { picture } from '../support/fixtures'
 import {
+  DEMO_COUNT,
   demos,
   choosePart,
   DEMO,
@@ -97,9 +98,9 @@ test('a pack is thrown away and brought back; the desk stays at night over a rel
   await home(page)
   await page.getByRole('button', { name: 'More about Puffin Catch' }).click()
   await page.getByRole('button', { name: 'Throw away' }).click()
-  await expect(page.locator('.pack')).toHaveCount(1)
+  await expect(page.locator('.pack')).toHaveCount(DEMO_COUNT - 1)
   await page.getByRole('button', { name: 'Bring it back' }).click()
-  await expect(page.locator('.pack')).toHaveCount(2)
+  await expect(page.locator('.pack')).toHaveCount(DEMO_COUNT)
   await page.getByRole('button', { name: 'Night desk' }).click()
   await expect(page.locator('.v-theme--night').first()).toBeVisible()
   await page.reload()

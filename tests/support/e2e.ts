@@ -2,9 +2,11 @@ import { readFileSync } from 'node:fs'
 import { expect, type Locator, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
-import { disc } from './fixtures'
+import { demoPacks, disc } from './fixtures'
 
 export const DEMO = '/packs/demo-puffin-catch'
+/** Packs that are there on a first visit. */
+export const DEMO_COUNT = demoPacks().length
 
 /** Opens the home screen and waits until the demo pack is there. */
 export async function home(page: Page): Promise<void> {

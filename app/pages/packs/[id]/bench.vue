@@ -232,6 +232,10 @@ function ready(made: Stage): void {
 .stage-room :deep(.stage) {
   max-width: calc((100vh - 56px - 134px - 206px) * var(--wide));
 }
+/* First steps stand below it until something is swapped. */
+.middle:has([data-testid='guide-card']) .stage-room :deep(.stage) {
+  max-width: calc((100vh - 56px - 134px - 250px) * var(--wide));
+}
 .stage-room.phone {
   height: calc(100vh - 56px - 134px - 140px);
 }
