@@ -101,7 +101,7 @@ function run(
   const ink = canvas.getContext('2d', { alpha: false })!
   const setup = makeSetup(doc)
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!
-  const state = startGame(seed)
+  const state = startGame(seed, setup)
   state.language = languageFor(doc, navigator.languages)
   const running: Running = { state, setup, recording: startRecording(doc.template.id, seed) }
   const list = makeDrawList()
@@ -167,6 +167,7 @@ function run(
       proof: { ...proof, runs: proof.runs.slice() },
     })
   }
+  const calm = matchMedia('(prefers-reduced-motion: reduce)')
   let told: object | null = null
   document.addEventListener('visibilitychange', () => speaker.mute(document.hidden))
   let screen = ''
@@ -183,6 +184,7 @@ function run(
       if (state.best > kept) keep.save((kept = state.best))
     },
     () => {
+      list.still = calm.matches
       drawGame(state, setup, list)
       ink.fillStyle = bars
       ink.fillRect(0, 0, canvas.width, canvas.height)

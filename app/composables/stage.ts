@@ -62,6 +62,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   let beforeSetup: Setup | null = null
   const ink = canvas.getContext('2d', { alpha: false })!
   const list = makeDrawList()
+  const calm = window.matchMedia('(prefers-reduced-motion: reduce)')
   let thumbs: Thumb[] = []
   const director = makeDirector(options.setup, view, {
     seed: options.seed ?? SEED,
@@ -124,6 +125,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   }
 
   function draw(): void {
+    list.still = calm.matches
     const state = director.shown()
     const with_ = view.before && beforeSetup !== null ? beforeSetup : director.setup()
     drawGame(state, with_, list, language ?? state.language)

@@ -39,6 +39,8 @@ export interface DrawItem {
 export interface DrawList {
   items: DrawItem[]
   count: number
+  /** Whoever looks asked for less motion: screens follow each other at once. */
+  still: boolean
   /** Texts of this language begin at the right. */
   rightToLeft: boolean
   /** Where in the world the stage's top left is, world units. */
@@ -48,6 +50,7 @@ export interface DrawList {
 export const makeDrawList = (): DrawList => ({
   items: [],
   count: 0,
+  still: false,
   rightToLeft: false,
   camera: { x: 0, y: 0 },
 })

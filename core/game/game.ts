@@ -2,6 +2,7 @@ import { add, toStage, type DrawList } from './draw-list'
 import { clearEvents, makeEvents } from './events'
 import { isRightToLeft, wordsIn } from './languages'
 import { CREDITS_TEXT, PLACES } from './layouts'
+import { drawScreenChange, startVolume } from './screen-change'
 import { rulesFor } from './registry'
 import { plateHit } from './plates'
 import type { PlayState } from './rules'
@@ -43,7 +44,8 @@ export interface GameState {
   events: string[]
 }
 
-export function startGame(seed: number): GameState {
+/** A game on its start screen; with a set-up its volume is where its maker put it. */
+export function startGame(seed: number, setup?: Setup): GameState {
   return {
     screen: 'start',
     from: 'start',
@@ -54,7 +56,7 @@ export function startGame(seed: number): GameState {
     play: null,
     plays: 0,
     best: 0,
-    volume: { sound: 4, music: 3 },
+    volume: startVolume(setup),
     seed: seed >>> 0,
     language: 0,
     story: null,
@@ -325,4 +327,5 @@ export function drawGame(state: GameState, setup: Setup, list: DrawList, languag
     if (item.text === '') item.text = wordsIn(setup, item.part, language)
     item.text = fill(item.text, values)
   }
+  drawScreenChange(list, setup, state.screenStep)
 }

@@ -39,7 +39,7 @@ export function replayInputs(recording: Recording, each: (input: Input, step: nu
 
 /** Runs a recorded session from its start and returns the state it ends in. */
 export function rerun(recording: Recording, setup: Setup): GameState {
-  const state = startGame(recording.seed)
+  const state = startGame(recording.seed, setup)
   if (recording.straightToPlay) beginPlay(state, setup)
   replayInputs(recording, (input) => stepGame(state, input, setup))
   return state

@@ -25,7 +25,7 @@ export function startSession(
   seed: number,
   options: { straightToPlay?: boolean; keepSeconds?: number } = {},
 ): Session {
-  const state = startGame(seed)
+  const state = startGame(seed, setup)
   if (options.straightToPlay === true) beginPlay(state, setup)
   return {
     setup,

@@ -9,11 +9,13 @@ import { useCheck } from '~/stores/check'
 import { useMany } from '~/stores/many'
 import { fromFile } from '~/stores/incoming'
 import { useSwap } from '~/stores/swap'
+import { useTakeFrom } from '~/stores/take-from'
 
 /** Parts by the moment they are met, not by file type. */
 const bench = useBench()
 const check = useCheck()
 const swap = useSwap()
+const takeFrom = useTakeFrom()
 const many = useMany()
 type Filter = 'all' | 'template' | 'findings'
 const filter = ref<Filter>('all')
@@ -156,7 +158,19 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
       <button class="link" @click="picker?.click()">swap them…</button>
       <button class="link" @click="many.chosen = []">let go</button>
     </div>
-    <button v-else class="link all" @click="picker?.click()">Swap many from files…</button>
+    <div v-else class="ways">
+      <button class="link all" title="Swap many parts from files, matched by their names" @click="picker?.click()">
+        Many files…
+      </button>
+      <button
+        class="link all"
+        data-act="take-from"
+        title="Take parts, entries and words from another pack"
+        @click="takeFrom.show()"
+      >
+        From a pack…
+      </button>
+    </div>
     <input ref="picker" type="file" multiple hidden data-testid="many-files" @change="pickMany" />
     <div class="list">
       <template v-for="group in rows" :key="group.name">
@@ -247,9 +261,12 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
   gap: 12px;
   padding: 2px 14px 4px;
 }
-.all {
-  align-self: flex-start;
+.ways {
+  display: flex;
+  gap: 18px;
   margin: 0 14px 2px;
+}
+.all {
   font-size: 13px;
 }
 .list {

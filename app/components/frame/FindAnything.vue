@@ -5,6 +5,7 @@ import { useGuide } from '~/composables/guide'
 import { useBench } from '~/stores/bench'
 import { useCrisp } from '~/stores/crisp'
 import { useFinder } from '~/stores/finder'
+import { useTakeFrom } from '~/stores/take-from'
 import { useDesk } from '~/stores/desk'
 import { useWorkbench, type Tool } from '~/stores/workbench'
 
@@ -20,6 +21,10 @@ const query = ref('')
 async function crispen(): Promise<void> {
   await router.push(`/packs/${bench.pack?.id ?? ''}/bench`)
   if (crisp.pixels === 0) await crisp.set(crisp.grid ?? 16)
+}
+async function takeSome(): Promise<void> {
+  await router.push(`/packs/${bench.pack?.id ?? ''}/bench`)
+  await useTakeFrom().show()
 }
 const at = ref(0)
 const MOST_HITS = 12
@@ -112,6 +117,7 @@ const all = computed((): Hit[] => {
     { name: 'Posted games', kind: 'stop', also: 'published keys delete withdraw', go: () => router.push('/posted') },
     { name: 'Mail', kind: 'stop', also: 'letters reports messages', go: () => router.push('/mail') },
     { name: 'Arcade', kind: 'stop', also: 'play others games', go: () => router.push('/arcade') },
+    { name: 'Take from another pack', kind: 'act', also: 'copy import merge parts other game', go: takeSome },
     { name: 'Undo', kind: 'act', also: 'back revert', go: () => bench.undo() },
     { name: 'Redo', kind: 'act', also: 'again', go: () => bench.redo() },
   ]

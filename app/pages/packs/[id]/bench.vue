@@ -10,6 +10,7 @@ import { fromFile } from '~/stores/incoming'
 import { useMany } from '~/stores/many'
 import { useNext } from '~/stores/next'
 import { useSwap } from '~/stores/swap'
+import { useTakeFrom } from '~/stores/take-from'
 import { useWorkbench } from '~/stores/workbench'
 
 const bench = useBench()
@@ -24,6 +25,13 @@ const crisp = useCrisp()
 const many = useMany()
 /** Fetched the first time it is wanted, and kept for its way out. */
 const sheetOpened = ref(false)
+/** As above. */
+const takeFrom = useTakeFrom()
+const takeOpened = ref(false)
+watch(
+  () => takeFrom.open,
+  (open) => (takeOpened.value ||= open),
+)
 watch(
   () => many.open,
   (open) => (sheetOpened.value ||= open),
@@ -192,6 +200,7 @@ function ready(made: Stage): void {
     <BenchWorking class="busy" />
     <Drawer v-show="!covered" ref="drawer" />
     <LazyBenchManySheet v-if="sheetOpened" />
+    <LazyBenchTakeSheet v-if="takeOpened" />
   </main>
 </template>
 
