@@ -2,7 +2,8 @@ import { random } from '../../random'
 import type { SimulatedMind, SimulatedPlayer } from '../../rules'
 import type { Setup } from '../../setup'
 import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
-import { skiplinePlan, type Skipline, type Thing } from './rules'
+import { skiplinePlan } from './plan'
+import type { Skipline, Thing } from './state'
 
 /**
  * Plays skipline as a person does: sees what comes next, means to press at a moment before it, and presses too soon or

@@ -9,7 +9,10 @@ import { makeSetup, type Setup } from '../../setup'
 import { SHAPES, type StageShape } from '../../stage'
 import { BITS, idleInput, STEPS_PER_SECOND, type Input } from '../../types'
 import { mind } from './mind'
-import { PIT_DEPTH, rules, skiplinePlan, type Skipline, type Sort, type Thing } from './rules'
+import { skiplinePlan } from './plan'
+import { rules } from './rules'
+import { PIT_DEPTH } from './show'
+import type { Skipline, Sort, Thing } from './state'
 
 type Dials = Record<string, number>
 const made = (id: string) => skipline.parts.find((spec) => spec.id === id)!.content

@@ -1,83 +1,17 @@
-import { drawBackdrop } from '../../backdrop'
-import { add, type DrawList } from '../../draw-list'
 import { clearEvents, makeEvents } from '../../events'
-import { drawLives } from '../../lives'
 import { judge } from '../../outcome'
-import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
-import { pickWeighted, random } from '../../random'
-import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
-import { dial, isOn, numberOf, planned, shapeAt, type Actor, type CastActor, type Setup } from '../../setup'
-import { makeShape, touches, type Shape } from '../../shapes'
-import { BITS, STEPS_PER_SECOND, type Input, type Point } from '../../types'
-
-/** It runs by itself: jump over what stands, slide under what hangs, leap over gaps in the ground. */
-export interface Skipline extends PlayState {
-  lives: number
-  hero: Runner
-  things: Thing[]
-  prizes: Prize[]
-  pops: Pop[]
-  /** Metres run, and points of what was collected. */
-  scroll: number
-  points: number
-  /** What comes next, where its left edge will be, and how many more come close behind it. */
-  next: { sort: Sort; entry: number; left: number; row: number }
-  /** Things that came, so that each has a number of its own. */
-  count: number
-  /** What took the last life. */
-  cause: string
-}
-
-export interface Runner {
-  /** Of the feet, on the stage. */
-  y: number
-  vy: number
-  grounded: boolean
-  /** The press that is down was let go of since it began, or is none. */
-  held: boolean
-  /** The jump was cut short already. */
-  cut: boolean
-  /** Steps for which a press still counts, and for which the edge that was left still does. */
-  asked: number
-  late: number
-  /** Steps left of a slide; as long as it is asked for it goes on. */
-  slide: number
-  clip: string
-  clipStep: number
-  hurt: number
-}
-
-export type Sort = 'low' | 'high' | 'pit'
-
-/** Something to get past. `x` is the middle on the stage, and what is left and right of it reaches so far. */
-export interface Thing {
-  live: boolean
-  n: number
-  sort: Sort
-  entry: string
-  x: number
-  left: number
-  right: number
-  age: number
-}
-export interface Prize {
-  live: boolean
-  entry: string
-  x: number
-  y: number
-  age: number
-}
+import { agePops, makePops, pop } from '../../pops'
+import type { Ending, PlayFacts, Rules } from '../../rules'
+import { dial, numberOf, shapeAt, type Setup } from '../../setup'
+import { touches } from '../../shapes'
+import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
+import { ahead, choose, lookAhead, PIT, place } from './line'
+import { LOW, skiplinePlan, type SkiplinePlan } from './plan'
+import { draw, reach } from './show'
+import type { Runner, Skipline, Thing } from './state'
 
 const CAPACITY = 24
 const POPS = 4
-const LOW = 'low'
-const HIGH = 'high'
-const PRIZES = 'prizes'
-/** Where ground begins and where the hero runs, in shares of the stage. */
-const GROUND_AT = 0.83
-const HERO_AT = 0.22
-/** World units from the ground's edge down to what fills a gap. */
-export const PIT_DEPTH = 0.5
 const HURT_STEPS = 90
 const HIT_CLIP_STEPS = 24
 /** Steps for which a press before landing, and one after an edge, still jump. */
@@ -86,124 +20,11 @@ const COYOTE_STEPS = 5
 const LEAST_SLIDE = 20
 /** A jump that is let go of keeps so much of its speed. */
 const CUT = 0.45
-/** Sliding makes the hero so high. */
-const LOW_SHARE = 0.5
-/** World units between a sliding head and what hangs, and between feet and the top of what stands. */
-const AIR = 0.22
-const HAIR = 0.12
-/** A gap is at most so much of what the longest jump covers. */
-const WIDEST_PIT = 0.8
-/** Seconds that are always left between a landing and the next press. */
-const REACTION = 0.22
 /** Seconds before the first thing comes. */
 const HEAD_START = 2.2
 /** Feet so little under the edge are put back on it; so much, and it was a fall. */
 const LIP = 0.25
 const FALLEN = 1.3
-
-/** A thing as a step needs it: what it spans, and how long before it a jump has to begin. */
-interface Block {
-  actor: CastActor
-  left: number
-  right: number
-  /** Seconds of a full jump until the feet are above it. */
-  rise: number
-}
-
-/** What a step needs of the content, looked up once. Speeds in world units a step. */
-export interface SkiplinePlan {
-  width: number
-  groundY: number
-  heroX: number
-  hero: Actor
-  /** What of the hero can be hit while it slides, and how far it reaches from its pivot. */
-  low: Shape
-  front: number
-  back: number
-  jump: number
-  weight: number
-  jumpHeight: number
-  air: number
-  pace: number
-  speedUp: number
-  spacing: number
-  rows: number
-  highShare: number
-  pitShare: number
-  pitWidth: number
-  prizeShare: number
-  goal: number
-  endless: boolean
-  /** Only what a jump clears at the present numbers; all others are never put in the way. */
-  lows: Block[]
-  lowsOften: number[]
-  highs: Block[]
-  highsOften: number[]
-  /** Where the lower edge of what hangs is. */
-  hangY: number
-  prizes: CastActor[]
-  prizesOften: number[]
-  lowById: Map<string, Block>
-  highById: Map<string, Block>
-  prizesById: Map<string, CastActor>
-}
-
-function makePlan(setup: Setup): SkiplinePlan {
-  const hero = setup.sprites['hero']!
-  const groundY = setup.stage.height * GROUND_AT
-  const jumpHeight = dial(setup, 'jump-height')
-  const air = dial(setup, 'hang-time')
-  const pace = dial(setup, 'pace')
-  const { shape } = hero
-  const span = shape.right - shape.left
-  const block = (actor: CastActor): Block => {
-    const tall = -actor.shape.top + HAIR
-    const rise = tall >= jumpHeight ? Infinity : (air / 2) * (1 - Math.sqrt(1 - Math.max(0, tall) / jumpHeight))
-    return { actor, left: actor.shape.left, right: actor.shape.right, rise }
-  }
-  /** Above it long enough to come down behind it, with a few steps to spare. */
-  const cleared = ({ rise, left, right }: Block): boolean =>
-    Number.isFinite(rise) && pace * (air - 2 * rise) >= right - left + span + (pace * 6) / STEPS_PER_SECOND
-  const lows = (setup.casts[LOW] ?? []).map(block).filter(cleared)
-  const highs = (setup.casts[HIGH] ?? []).map(block)
-  const prizes = setup.casts[PRIZES] ?? []
-  const often = (blocks: readonly Block[]) => blocks.map(({ actor }) => numberOf(actor, 'often'))
-  const tallest = Math.max(0.2, -shape.top)
-  return {
-    width: setup.stage.width,
-    groundY,
-    heroX: setup.stage.width * HERO_AT,
-    hero,
-    low: makeShape(shape.points.map(({ x, y }) => ({ x, y: y * LOW_SHARE }))),
-    front: shape.right,
-    back: -shape.left,
-    jump: (4 * jumpHeight) / air / STEPS_PER_SECOND,
-    weight: (8 * jumpHeight) / (air * air) / (STEPS_PER_SECOND * STEPS_PER_SECOND),
-    jumpHeight,
-    air,
-    pace,
-    speedUp: dial(setup, 'speed-up') / 100,
-    spacing: dial(setup, 'spacing'),
-    rows: dial(setup, 'rows') / 100,
-    highShare: dial(setup, 'high-share'),
-    pitShare: dial(setup, 'pit-share'),
-    pitWidth: dial(setup, 'pit-width') / 100,
-    prizeShare: dial(setup, 'prize-share') / 100,
-    goal: dial(setup, 'goal'),
-    endless: isOn(setup, 'endless', false),
-    lows,
-    lowsOften: often(lows),
-    highs,
-    highsOften: often(highs),
-    hangY: groundY - tallest * LOW_SHARE - AIR,
-    prizes,
-    prizesOften: prizes.map((actor) => numberOf(actor, 'often')),
-    lowById: new Map(lows.map((one) => [one.actor.id, one])),
-    highById: new Map(highs.map((one) => [one.actor.id, one])),
-    prizesById: new Map(prizes.map((actor) => [actor.id, actor])),
-  }
-}
-export const skiplinePlan = (setup: Setup): SkiplinePlan => planned(setup, makePlan)
 
 /** Written out: an object that is spread keeps each of its numbers in a box of its own, made anew at every step. */
 const noThing = (): Thing => ({ live: false, n: 0, sort: 'low', entry: '', x: 0, left: 0, right: 0, age: 0 })
@@ -242,90 +63,6 @@ function start(setup: Setup, seed: number): Skipline {
   }
   choose(state, plan)
   return state
-}
-
-/** What comes next, of what there is; nothing where nothing can. */
-function choose(state: Skipline, plan: SkiplinePlan): void {
-  const { next } = state
-  const low = pickWeighted(state, plan.lowsOften)
-  const high = pickWeighted(state, plan.highsOften)
-  const lows = low < 0 ? 0 : Math.max(0, 100 - plan.highShare - plan.pitShare)
-  const highs = high < 0 ? 0 : plan.highShare
-  const pits = plan.pitWidth > 0 ? plan.pitShare : 0
-  const at = random(state) * (lows + highs + pits)
-  next.entry = -1
-  if (lows + highs + pits <= 0) return
-  next.sort = at < lows ? 'low' : at < lows + highs ? 'high' : 'pit'
-  next.entry = next.sort === 'low' ? low : next.sort === 'high' ? high : 0
-}
-
-/** Looks up numbers that a step shares; a number that a function gives back is made on the heap. */
-const at = new Float64Array(2)
-const [PACE, PIT] = [0, 1] as const
-
-/** The pace (world units a second) when what is put in now has come to the hero, and how wide a gap may be then. */
-function lookAhead(state: Skipline, plan: SkiplinePlan): void {
-  const seconds = state.step / STEPS_PER_SECOND
-  at[PACE] = plan.pace * (1 + (plan.speedUp * (seconds + 4)) / 60)
-  at[PIT] = plan.pace * (1 + (plan.speedUp * seconds) / 60) * plan.air * WIDEST_PIT * plan.pitWidth
-}
-
-/** Puts in what is due, and says when the next one is: never sooner than it can be met. */
-function place(state: Skipline, plan: SkiplinePlan): void {
-  const { next } = state
-  if (next.left > plan.width + 1) return
-  if (next.entry < 0) {
-    choose(state, plan)
-    next.left = plan.width + 2
-    return
-  }
-  lookAhead(state, plan)
-  let thing: Thing | null = null
-  for (let i = 0; i < state.things.length; i++) if (!state.things[i]!.live) thing = state.things[i]!
-  if (thing === null) return
-  const block = next.sort === 'low' ? plan.lows[next.entry] : next.sort === 'high' ? plan.highs[next.entry] : undefined
-  const left = next.left
-  thing.live = true
-  thing.n = ++state.count
-  thing.sort = next.sort
-  thing.entry = block?.actor.id ?? ''
-  thing.left = block?.left ?? 0
-  thing.right = block?.right ?? at[PIT]!
-  thing.x = left - thing.left
-  thing.age = 0
-  hang(state, plan, thing)
-  const end = thing.x + thing.right
-  // Where the hero's middle is when it has both feet down again: a jump begins at the latest where it still clears the
-  // thing, and ends a whole jump later; a slide ends when all of the hero is behind.
-  let free = end + plan.back
-  if (thing.sort === 'low') free = left - plan.front + at[PACE]! * plan.air
-  if (thing.sort === 'pit') free = left + at[PACE]! * plan.air
-  choose(state, plan)
-  // And where it has to press again: before what stands a rise sooner, before what hangs at once, at a gap's edge.
-  const rise = next.sort === 'low' ? (plan.lows[next.entry]?.rise ?? 0) : 0
-  const soonest = free + at[PACE]! * (rise + REACTION) + (next.sort === 'pit' ? 0 : plan.front)
-  const close = next.row > 0 || random(state) < plan.rows
-  next.row = next.row > 0 ? next.row - 1 : close ? 1 : 0
-  const wide = end + at[PACE]! * plan.spacing * (1 + random(state) * 0.4)
-  next.left = close ? soonest : Math.max(soonest, wide)
-}
-
-/** Something to collect on the way past a thing: where the jump is highest, or low under what hangs. */
-function hang(state: Skipline, plan: SkiplinePlan, thing: Thing): void {
-  const wins = random(state) < plan.prizeShare
-  const index = pickWeighted(state, plan.prizesOften)
-  if (!wins || index < 0) return
-  for (let i = 0; i < state.prizes.length; i++) {
-    const prize = state.prizes[i]!
-    if (prize.live) continue
-    prize.live = true
-    prize.entry = plan.prizes[index]!.id
-    prize.x = thing.x + (thing.left + thing.right) / 2
-    const tall = -plan.hero.shape.top
-    prize.y = thing.sort === 'high' ? plan.groundY - tall * 0.3 : plan.groundY - plan.jumpHeight - tall * 0.35
-    prize.age = 0
-    return
-  }
 }
 
 function setClip(hero: Runner, clip: string): void {
@@ -475,65 +212,6 @@ function ending(state: Skipline, setup: Setup): Ending {
   return { cause: state.outcome === 'won' ? 'the goal' : state.cause, x: heroX, y: state.hero.y }
 }
 
-/** The ground from `from` to `to`, as one strip that lies still in the world. */
-function drawGround(list: DrawList, state: Skipline, setup: Setup, from: number, to: number): void {
-  const { groundY } = skiplinePlan(setup)
-  if (to <= from) return
-  const ground = add(list, 'picture', 'ground', from, groundY)
-  ground.w = to - from
-  ground.h = setup.stage.height - groundY
-  ground.clipStep = state.step
-  ground.scroll = state.scroll + from
-}
-
-function draw(state: Skipline, setup: Setup, list: DrawList): void {
-  const plan = skiplinePlan(setup)
-  const { width, groundY, heroX } = plan
-  drawBackdrop(list, setup, state.step, state.scroll)
-  // Gaps from left to right, each with the ground before it.
-  let from = 0
-  while (from < width) {
-    let pit: Thing | null = null
-    for (const thing of state.things)
-      if (thing.live && thing.sort === 'pit' && thing.x + thing.right > from && thing.x < width)
-        if (pit === null || thing.x < pit.x) pit = thing
-    if (pit === null) break
-    const left = Math.max(from, pit.x)
-    const right = Math.min(width, pit.x + pit.right)
-    drawGround(list, state, setup, from, left)
-    const depth = add(list, 'picture', 'pit', left, groundY + PIT_DEPTH)
-    depth.w = right - left
-    depth.h = setup.stage.height - groundY - PIT_DEPTH
-    depth.clipStep = state.step
-    depth.scroll = state.scroll + left
-    from = right
-  }
-  drawGround(list, state, setup, from, width)
-  for (const thing of state.things) {
-    if (!thing.live || thing.sort === 'pit') continue
-    const hangs = thing.sort === 'high'
-    const item = add(list, 'sprite', hangs ? HIGH : LOW, thing.x, hangs ? plan.hangY : groundY)
-    item.entry = thing.entry
-    item.clip = hangs ? 'hang' : 'stand'
-    item.clipStep = thing.age
-  }
-  for (const prize of state.prizes) {
-    if (!prize.live) continue
-    const item = add(list, 'sprite', PRIZES, prize.x, prize.y)
-    item.entry = prize.entry
-    item.clip = 'shown'
-    item.clipStep = prize.age
-  }
-  const hero = add(list, 'sprite', 'hero', heroX, state.hero.y)
-  hero.clip = state.hero.clip
-  hero.clipStep = state.hero.clipStep
-  if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  drawPops(state.pops, list, setup)
-  add(list, 'text', 'score-words', 0, 0)
-  if (!plan.endless) add(list, 'text', 'goal-words', 0, 0)
-  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
-}
-
 /** What is gone, or what a jump does not clear any more, is taken out of the way; feet find the ground again. */
 function adopt(state: Skipline, before: Setup, after: Setup): void {
   const plan = skiplinePlan(after)
@@ -552,7 +230,7 @@ function adopt(state: Skipline, before: Setup, after: Setup): void {
   // A gap that was laid for a longer jump is no wider than this one covers.
   lookAhead(state, plan)
   for (const thing of state.things)
-    if (thing.live && thing.sort === 'pit' && thing.x > plan.heroX) thing.right = Math.min(thing.right, at[PIT]!)
+    if (thing.live && thing.sort === 'pit' && thing.x > plan.heroX) thing.right = Math.min(thing.right, ahead[PIT]!)
   for (const prize of state.prizes) if (prize.live && !plan.prizesById.has(prize.entry)) prize.live = false
   choose(state, plan)
 }
@@ -575,16 +253,6 @@ function values(state: Skipline, setup: Setup): Record<string, number> {
     ...{ score: state.score, goal, metres, lives: state.lives, points: state.points },
     left: Math.max(0, goal - metres),
   }
-}
-
-/** The longest jump from where the hero runs, a point for every step of it; the camera goes along, so it leans forwards. */
-function reach(_state: Skipline, setup: Setup): Point[] {
-  const { heroX, groundY, jump, weight, pace, air } = skiplinePlan(setup)
-  const steps = Math.round(air * STEPS_PER_SECOND)
-  return Array.from({ length: steps + 1 }, (_, i) => ({
-    x: heroX + (pace * i) / STEPS_PER_SECOND,
-    y: Math.min(groundY, groundY - jump * i + (weight * i * i) / 2),
-  }))
 }
 
 export const rules: Rules<Skipline> = {
