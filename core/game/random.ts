@@ -7,9 +7,10 @@ export interface Seeded {
 }
 
 /** A number that a function gives back is made on the heap unless the function is built into its caller; this is not. */
-const rolled = new Float64Array(1)
+export const rolled = new Float64Array(1)
 
-function roll(state: Seeded): void {
+/** Leaves the next number, 0 (inclusive) to 1 (exclusive), in `rolled`: for large functions, into which nothing more is built. */
+export function roll(state: Seeded): void {
   state.rng = (state.rng + 0x6d2b79f5) >>> 0
   let t = state.rng
   t = Math.imul(t ^ (t >>> 15), t | 1)

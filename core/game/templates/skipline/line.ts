@@ -1,4 +1,4 @@
-import { pickWeighted, random } from '../../random'
+import { pickWeighted, roll, rolled } from '../../random'
 import { STEPS_PER_SECOND } from '../../types'
 import type { SkiplinePlan } from './plan'
 import type { Skipline, Thing } from './state'
@@ -16,7 +16,8 @@ export function choose(state: Skipline, plan: SkiplinePlan): void {
   const lows = low < 0 ? 0 : Math.max(0, 100 - plan.highShare - plan.pitShare)
   const highs = high < 0 ? 0 : plan.highShare
   const pits = plan.pitWidth > 0 ? plan.pitShare : 0
-  const at = random(state) * (lows + highs + pits)
+  roll(state)
+  const at = rolled[0]! * (lows + highs + pits)
   next.entry = -1
   if (lows + highs + pits <= 0) return
   next.sort = at < lows ? 'low' : at < lows + highs ? 'high' : 'pit'
@@ -70,15 +71,18 @@ export function place(state: Skipline, plan: SkiplinePlan): void {
   // And where it has to press again: before what stands a rise sooner, before what hangs at once, at a gap's edge.
   const rise = next.sort === 'low' ? (plan.lows[next.entry]?.rise ?? 0) : 0
   const soonest = free + ahead[PACE]! * (rise + REACTION) + (next.sort === 'pit' ? 0 : plan.front)
-  const close = next.row > 0 || random(state) < plan.rows
+  roll(state)
+  const close = next.row > 0 || rolled[0]! < plan.rows
   next.row = next.row > 0 ? next.row - 1 : close ? 1 : 0
-  const wide = end + ahead[PACE]! * plan.spacing * (1 + random(state) * 0.4)
+  roll(state)
+  const wide = end + ahead[PACE]! * plan.spacing * (1 + rolled[0]! * 0.4)
   next.left = close ? soonest : Math.max(soonest, wide)
 }
 
 /** Something to collect on the way past a thing: where the jump is highest, or low under what hangs. */
 function hang(state: Skipline, plan: SkiplinePlan, thing: Thing): void {
-  const wins = random(state) < plan.prizeShare
+  roll(state)
+  const wins = rolled[0]! < plan.prizeShare
   const index = pickWeighted(state, plan.prizesOften)
   if (!wins || index < 0) return
   for (let i = 0; i < state.prizes.length; i++) {
