@@ -78,7 +78,13 @@ describe.each(DATABASES)('a folder of version 1, taken over by %s', (database) =
     expect(drawnHashes(makeSetup(played))).toEqual(drawnHashes(makeSetup(today(before))))
     expect(played.credits).toEqual(before.credits)
     // What came after it stands as it was then.
-    expect(played.parts.choice).toEqual({ 'lives-shown': 'marks' })
+    expect(played.parts.choice).toEqual({
+      'lives-shown': 'marks',
+      'screen-change': 'cut',
+      'screen-change-time': 'calm',
+      'sound-volume-start': 'full',
+      'music-volume-start': 'three-quarters',
+    })
     expect(played.parts.switch).toEqual({ 'points-fly': true })
     expect(new TextDecoder().decode(files.get('index.html'))).toContain('start.js')
     expect(new TextDecoder().decode(files.get('player.js'))).toBe('var PackPostPlayer={play(){}}')
