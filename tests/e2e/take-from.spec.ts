@@ -16,7 +16,12 @@ test('parts, an entry and words of another pack are taken with their credits, as
   await expect(sheet).toHaveCount(0)
   await expect(page.getByText('2 of 17 are yours')).toBeVisible()
   await page.locator('[data-part="hero"]').click()
-  await expect(page.getByTestId('inspector').getByLabel(/^Made by/).first()).toHaveValue('harbour-club')
+  await expect(
+    page
+      .getByTestId('inspector')
+      .getByLabel(/^Made by/)
+      .first(),
+  ).toHaveValue('harbour-club')
   await saved(page)
 
   // From a game of another template a thing goes where its maker says.
