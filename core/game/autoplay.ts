@@ -2,7 +2,7 @@ import type { GameState } from './game'
 import { playerFor } from './simulated'
 import type { SimulatedMind } from './rules'
 import type { Setup } from './setup'
-import { BITS, idleInput, type Input } from './types'
+import { BITS, idleInput, letGo, type Input } from './types'
 
 /** Plays a whole game by itself, screens too: the attract mode of the home screen and the stage's own player. */
 export interface Autoplay {
@@ -23,10 +23,7 @@ export function autoplayInput(auto: Autoplay, state: GameState, setup: Setup): I
     playerFor(setup.doc.template.id).decide(auto.mind, state.play, setup, input)
     return input
   }
-  input.axis = 0
-  input.key = 0
-  input.px = -1
-  input.py = -1
+  letGo(input)
   input.bits = state.screenStep > LINGER_STEPS && state.screenStep % 20 === 0 ? BITS.confirm : 0
   return input
 }

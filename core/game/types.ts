@@ -28,6 +28,15 @@ export const BITS = { confirm: 1, back: 2, up: 4, down: 8, pointer: 16 } as cons
 
 export const idleInput = (): Input => ({ axis: 0, px: -1, py: -1, bits: 0, key: 0 })
 
+/** Makes an input idle again, in place: every mind begins so. */
+export function letGo(into: Input): void {
+  into.axis = 0
+  into.key = 0
+  into.px = -1
+  into.py = -1
+  into.bits = 0
+}
+
 /**
  * A frame is a rectangle (px) of one asset; `hold` is how long it stays relative to the others (1 is normal). Where a
  * sprite has a canvas, `ox` and `oy` say where in it the rectangle lies.

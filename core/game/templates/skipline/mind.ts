@@ -1,7 +1,7 @@
 import { random } from '../../random'
 import type { SimulatedMind, SimulatedPlayer } from '../../rules'
 import type { Setup } from '../../setup'
-import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
+import { BITS, STEPS_PER_SECOND, letGo, type Input } from '../../types'
 import { skiplinePlan } from './plan'
 import type { Skipline, Thing } from './state'
 
@@ -20,11 +20,7 @@ const OVERLOOKED = 0.14
 const NEVER = -999
 
 function decide(mind: SimulatedMind, state: Skipline, setup: Setup, into: Input): void {
-  into.axis = 0
-  into.key = 0
-  into.px = -1
-  into.py = -1
-  into.bits = 0
+  letGo(into)
   // A press is held for its time: above 0 a jump, below 0 a slide.
   if (mind.wait > 0) {
     into.bits = BITS.up

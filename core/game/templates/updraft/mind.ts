@@ -2,7 +2,7 @@ import { random } from '../../random'
 import type { SimulatedMind, SimulatedPlayer } from '../../rules'
 import { updraftPlan, type Updraft } from './rules'
 import type { Setup } from '../../setup'
-import { BITS, type Input } from '../../types'
+import { BITS, letGo, type Input } from '../../types'
 
 /**
  * Plays updraft as a person does: keeps the flyer a little below the middle of the gap it sees next, presses when it
@@ -13,11 +13,7 @@ function make(skill: number, seed: number): SimulatedMind {
 }
 
 function decide(mind: SimulatedMind, state: Updraft, setup: Setup, into: Input): void {
-  into.axis = 0
-  into.key = 0
-  into.px = -1
-  into.py = -1
-  into.bits = 0
+  letGo(into)
   mind.memory = Math.max(0, mind.memory - 1)
   if (--mind.wait > 0) return
   const plan = updraftPlan(setup)

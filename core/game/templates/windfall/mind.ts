@@ -2,7 +2,7 @@ import { random } from '../../random'
 import type { SimulatedMind, SimulatedPlayer } from '../../rules'
 import { actorOfThing, CAPACITY, windfallPlan, type Windfall, type WindfallPlan } from './rules'
 import { numberOf, type Setup } from '../../setup'
-import type { Input } from '../../types'
+import { letGo, type Input } from '../../types'
 
 /**
  * Plays windfall as a person does: looks, takes a while to react, aims a little beside the mark. It reads what is
@@ -57,11 +57,7 @@ function worth(from: number, x: number, caution: number): number {
 }
 
 function decide(mind: SimulatedMind, state: Windfall, setup: Setup, into: Input): void {
-  into.axis = 0
-  into.key = 0
-  into.px = -1
-  into.py = -1
-  into.bits = 0
+  letGo(into)
   const plan = windfallPlan(setup)
   if (--mind.wait <= 0) {
     // 400 ms to look again at skill 0, 100 ms at skill 1.
