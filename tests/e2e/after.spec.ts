@@ -278,7 +278,12 @@ test('"make your own from this" opens the pack with where it came from', async (
   const closed = await maker.send(await titled('Closed Quay'))
   expect((await request.get(`${baseURL}/api/arcade/games/${closed.postcode}/pack`)).status()).toBe(404)
   await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
-  await page.getByTestId('make-your-own').click()
+  const own = page.getByTestId('make-your-own')
+  await own.scrollIntoViewIfNeeded()
+  // The frame is a process of its own: a press in the very moment of the scroll still falls on the game that was
+  // there. A page that tells the game is out of sight has been drawn where it is now.
+  await expect(page.getByTestId('play-on')).toBeVisible()
+  await own.click()
   await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
   await page.getByRole('link', { name: /^Label:/ }).click()
   await expect(page.getByText('made from Shared Quay by harbour-club')).toBeVisible()

@@ -8,7 +8,8 @@ import { computed, onMounted, ref } from 'vue'
 const { game, inSight } = defineProps<{ game: GameView; inSight: boolean }>()
 const emit = defineEmits<{ fill: []; back: [] }>()
 const HINT = 'arcade:turn-hint'
-const canFill = ref(false)
+/** Not known before the page runs: its room is kept meanwhile, so that nothing below jumps under a finger. */
+const canFill = ref<boolean | null>(null)
 const hinted = ref(false)
 const larger = ref(1)
 const upright = useMediaQuery('(orientation: portrait) and (pointer: coarse)')
@@ -49,7 +50,14 @@ const cover = computed(() => (game.pictures.cover === null ? null : `${game.play
       <p><b>Turn the phone</b><br />and the game is {{ larger.toFixed(1) }} times as large.</p>
       <button aria-label="Do not say it again" @click="dismiss">✕</button>
     </div>
-    <button v-if="canFill" class="fill" data-testid="full-screen" @click="emit('fill')">Full screen</button>
+    <button
+      v-if="canFill !== false"
+      :class="['fill', { unknown: canFill === null }]"
+      data-testid="full-screen"
+      @click="emit('fill')"
+    >
+      Full screen
+    </button>
     <div v-if="!inSight" class="row" data-testid="play-on">
       <img v-if="cover" :src="cover" alt="" />
       <p>
@@ -94,6 +102,9 @@ button {
   border-radius: 5px;
   background: var(--sheet);
   font-weight: 700;
+}
+.fill.unknown {
+  visibility: hidden;
 }
 .row {
   position: fixed;

@@ -87,9 +87,7 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
     <FrameHomeBand />
     <main v-if="game" class="page">
       <div :class="['stage', game.stage]"><ArcadeGameFrame ref="frame" :game="game" @ended="ended" /></div>
-      <ClientOnly
-        ><ArcadePhoneRow :game="game" :in-sight="frame?.inSight ?? true" @fill="frame?.fill()" @back="frame?.toView()"
-      /></ClientOnly>
+      <ArcadePhoneRow :game="game" :in-sight="frame?.inSight ?? true" @fill="frame?.fill()" @back="frame?.toView()" />
       <div class="about">
         <section>
           <p v-if="thanks" class="mine" role="status">
