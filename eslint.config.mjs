@@ -15,7 +15,7 @@ const ORDER = [
 const UP = (folder) => [`**/${folder}/**`, `@${folder}/**`]
 
 export default withNuxt(
-  { ignores: ['.output/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['.output/**', '.nuxt/**', '.nuxt-build/**', 'test-results/**', 'playwright-report/**'] },
   // Layers by import direction: core knows no platform, app and server meet only in core.
   layer(
     ['core/**/*.ts'],

@@ -16,7 +16,7 @@ const HOUR = 3600
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   srcDir: 'app/',
-  buildDir: path('./.nuxt'),
+  buildDir: path(process.env['PACK_POST_BUILD_DIR'] ?? './.nuxt'),
   serverDir: path('./server'),
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', './modules/player-code', './modules/inspector'],
   ssr: true,

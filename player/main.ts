@@ -1,5 +1,6 @@
 import { makeDrawList } from '../core/game/draw-list'
-import { drawGame, startGame, stepGame, type GameState } from '../core/game/game'
+import { drawGame } from '../core/game/draw-game'
+import { startGame, stepGame, type GameState } from '../core/game/game'
 import { languageFor } from '../core/game/languages'
 import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'

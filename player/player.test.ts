@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { makeDrawList } from '../core/game/draw-list'
-import { beginPlay, drawGame, startGame, stepGame } from '../core/game/game'
+import { drawGame } from '../core/game/draw-game'
+import { beginPlay, startGame, stepGame } from '../core/game/game'
 import { makeSetup } from '../core/game/setup'
 import { idleInput } from '../core/game/types'
 import { buildGameDoc } from '../core/template/game-doc'

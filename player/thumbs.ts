@@ -1,7 +1,7 @@
-import { buttonsOf, buttonText, type GameState } from '../core/game/game'
+import { buttonText } from '../core/game/draw-game'
+import { buttonAreas, buttonsOf, type GameState } from '../core/game/game'
 import { rulesFor } from '../core/game/registry'
 import type { Pad } from '../core/game/rules'
-import { plateAt } from '../core/game/screens'
 import type { Setup } from '../core/game/setup'
 import type { Stage } from '../core/game/stage'
 import type { Controls } from './input'
@@ -113,7 +113,7 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
       made.textContent = text
       made.className = i === state.focus ? 'lit' : ''
       const press = () => {
-        const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
+        const [x, y, w, h] = buttonAreas(state, setup, buttonsOf(state, setup))[i]!
         controls.tap(x + w / 2, y + h / 2)
       }
       // The touch that brought this button here was meant for what was there before. And it counts where the finger was:

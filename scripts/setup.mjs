@@ -45,6 +45,8 @@ function stamp(name, hash) {
   writeFileSync(join(STAMPS, name), hash)
 }
 
+export const bin = (name) => join(root, 'node_modules/.bin', name)
+
 /** Runs a command with its output shown; ends this process when it fails. */
 export function run(what, command, args, options = {}) {
   console.log(`\n▸ ${what}`)
@@ -60,9 +62,9 @@ export async function together(jobs) {
   console.log(`\n▸ ${jobs.map(([what]) => what).join(', ')}`)
   const results = await Promise.all(
     jobs.map(
-      ([what, command, args]) =>
+      ([what, command, args, options]) =>
         new Promise((resolve) => {
-          const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+          const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options })
           const said = []
           for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk))
           child.on('error', (error) => resolve({ what, code: 1, said: error.message }))
@@ -73,8 +75,6 @@ export async function together(jobs) {
   for (const { what, code, said } of results) console.log(`\n▸ ${what}${code === 0 ? '' : ': failed'}\n${said}`)
   if (results.some(({ code }) => code !== 0)) process.exit(1)
 }
-
-export const bin = (name) => join(root, 'node_modules/.bin', name)
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
@@ -94,10 +94,22 @@ export function prepare() {
   run('Preparing types', bin('nuxt'), ['prepare'])
 }
 
+/** A folder of its own for what a build makes on the way, so that types can be checked while it runs. */
+const BUILD_ENV = { env: { ...process.env, PACK_POST_BUILD_DIR: '.nuxt-build' } }
+const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build'], BUILD_ENV]
+const isBuilt = (hash) => existsSync(join(root, '.output/server/index.mjs')) && stamped('build', hash)
+
 export function build() {
   const hash = hashOf(SOURCES)
-  if (existsSync(join(root, '.output/server/index.mjs')) && stamped('build', hash)) return
-  run('Building (about a minute and a half, once)', bin('nuxt'), ['build'])
+  if (isBuilt(hash)) return
+  run(...BUILD)
+  stamp('build', hash)
+}
+
+/** Builds beside other jobs, where there is something to build. */
+export async function buildBeside(jobs) {
+  const hash = hashOf(SOURCES)
+  await together(isBuilt(hash) ? jobs : [...jobs, BUILD])
   stamp('build', hash)
 }
 

@@ -1,6 +1,7 @@
 import { autoplayInput, makeAutoplay } from '@core/game/autoplay'
 import { makeDrawList } from '@core/game/draw-list'
-import { beginPlay, drawGame, goTo, startGame, stepGame, tellStory, type GameState } from '@core/game/game'
+import { drawGame } from '@core/game/draw-game'
+import { beginPlay, goTo, startGame, stepGame, tellStory, type GameState } from '@core/game/game'
 import { LINE, screenOf, STORY_PARTS } from '@core/game/screens'
 import type { Setup } from '@core/game/setup'
 import { paint, type Images } from '@player/draw'

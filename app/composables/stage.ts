@@ -1,6 +1,6 @@
 import { makeDirector, type Direction } from '@core/dry-run/director'
 import { makeDrawList, type DrawItem } from '@core/game/draw-list'
-import { drawGame } from '@core/game/game'
+import { drawGame } from '@core/game/draw-game'
 import { pickAt } from '@core/game/pick'
 import { rulesFor } from '@core/game/registry'
 import type { Session } from '@core/game/session'

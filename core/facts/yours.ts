@@ -1,5 +1,6 @@
 import { makeDrawList, type DrawList } from '../game/draw-list'
-import { drawGame, startGame, stepGame, beginPlay, goTo } from '../game/game'
+import { drawGame } from '../game/draw-game'
+import { startGame, stepGame, beginPlay, goTo } from '../game/game'
 import { boundsOf } from '../game/pick'
 import { playerFor } from '../game/simulated'
 import { makeSetup, type Setup } from '../game/setup'

@@ -4,13 +4,14 @@ import { engineOnly, KNOWN_HASH, SEED, STEPS, wander } from '../../tests/support
 import { buildGameDoc } from '../template/game-doc'
 import { autoplayInput, makeAutoplay } from './autoplay'
 import { makeDrawList } from './draw-list'
-import { beginPlay, drawGame, fill, startGame, stepGame } from './game'
+import { drawGame, fill } from './draw-game'
+import { beginPlay, startGame, stepGame } from './game'
 import { stateHash } from './hash'
 import { pickAt } from './pick'
 import { random, pickWeighted } from './random'
 import { record, rerun, startRecording, truncateRecording } from './recording'
 import { rulesFor } from './registry'
-import { plateAt, SCREEN_PLANS, screenOf, SCREENS } from './screens'
+import { plateAt, SCREEN_PLANS, screenOf, screensOf } from './screens'
 import { adoptSetup, jump, resumeFrom, rewindable, startSession, stateAt, stepSession } from './session'
 import { makeSetup } from './setup'
 import { BITS, idleInput } from './types'
@@ -250,7 +251,7 @@ describe('screens', () => {
   it('show only wordings that the template has, inside the stage', () => {
     const s = setup()
     const list = makeDrawList()
-    for (const screen of SCREENS) {
+    for (const screen of screensOf(s.doc)) {
       const state = startGame(2)
       beginPlay(state, s)
       state.screen = screen

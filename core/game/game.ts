@@ -1,22 +1,24 @@
-import { add, toStage, type DrawList } from './draw-list'
 import { clearEvents, makeEvents } from './events'
-import { isRightToLeft, wordsIn } from './languages'
-import { CREDITS_TEXT, PLACES } from './layouts'
-import { drawScreenChange, startVolume } from './screen-change'
+import { PLACES, type Area } from './layouts'
+import { CARDS, cardPages, cardsOf, hasBegun, isLast, isOpen, keepResult, levelsOf, reached } from './levels'
+import { freshProgress, type Progress } from './progress'
+import { startVolume } from './screen-change'
 import { rulesFor } from './registry'
-import { plateHit } from './plates'
-import type { PlayState } from './rules'
+import { beside, plateHit } from './plates'
+import type { Carry, PlayState } from './rules'
 import {
+  cardAt,
   CREDITS_PER_PAGE,
   LINE,
   plateAt,
   SCREEN_PLANS,
+  screensOf,
   STORY_PARTS,
   type Act,
   type ScreenButton,
   type ScreenId,
 } from './screens'
-import { partAs, partIn, type Setup } from './setup'
+import { isOn, partAs, partIn, setupFor, type Setup } from './setup'
 import { BITS, STEPS_PER_SECOND, type Input } from './types'
 
 /**
@@ -39,10 +41,24 @@ export interface GameState {
   seed: number
   /** Index into the document's languages. */
   language: number
+  /** Index into the document's levels; 0 in a game of one. */
+  level: number
+  /** What the level at hand began with, and points of those before it in one go. */
+  carry: Carry | null
+  total: number
+  /** Which levels' own stories were told, by their ids. */
+  told: string[]
+  /** What stays from one visit to the next. */
+  progress: Progress
+  /** The sideways direction of the last step: a held key moves the focus once. */
+  axis: number
   /** Which line of which story is shown, and where it leads. */
-  story: { part: string; line: number; then: 'play' | 'won' | 'lost' } | null
+  story: { part: string; line: number; then: Then } | null
   events: string[]
 }
+
+/** Where a story leads. */
+export type Then = 'play' | 'won' | 'lost' | 'done'
 
 /** A game on its start screen; with a set-up its volume is where its maker put it. */
 export function startGame(seed: number, setup?: Setup): GameState {
@@ -59,10 +75,28 @@ export function startGame(seed: number, setup?: Setup): GameState {
     volume: startVolume(setup),
     seed: seed >>> 0,
     language: 0,
+    level: 0,
+    carry: null,
+    total: 0,
+    told: [],
+    progress: freshProgress(),
+    axis: 0,
     story: null,
     events: makeEvents(),
   }
 }
+
+/** Goes on with what was kept of an earlier visit; where a game has no such level or look any more, without it. */
+export function takeProgress(state: GameState, setup: Setup, progress: Progress): void {
+  state.progress = progress
+  state.best = Math.max(state.best, progress.best)
+  if (progress.volume !== undefined) state.volume = { ...progress.volume }
+  const language = setup.doc.languages.findIndex(({ tag }) => tag === progress.language)
+  if (language >= 0) state.language = language
+}
+
+/** The set-up of the level at hand, with the look that is worn: what rules and simulated players are given. */
+export const setupOf = (state: GameState, whole: Setup): Setup => setupFor(whole, state.level, state.progress.worn)
 
 export function goTo(state: GameState, screen: ScreenId): void {
   state.screen = screen
@@ -71,19 +105,28 @@ export function goTo(state: GameState, screen: ScreenId): void {
   state.page = 0
 }
 
+/** The screen of levels, with the focus on the one where a player goes on. */
+export function showLevels(state: GameState, setup: Setup): void {
+  goTo(state, 'levels')
+  const next = reached(state, setup)
+  state.page = Math.floor(next / CARDS)
+  state.focus = next % CARDS
+}
+
 /** Each play (from 1) of a session gets a seed of its own, following from the session's. */
 export const playSeed = (seed: number, plays: number): number =>
   Math.imul(seed ^ (plays * 0x9e3779b9), 0x85ebca6b) >>> 0
 
-/** Straight into play, as the stage, the attract mode and the dry run want it. */
+/** Straight into the level at hand, as the stage, the attract mode and the dry run want it. */
 export function beginPlay(state: GameState, setup: Setup): void {
   state.plays++
-  state.play = rulesFor(setup.doc.template.id).start(setup, playSeed(state.seed, state.plays))
+  const seed = playSeed(state.seed, state.plays)
+  state.play = rulesFor(setup.doc.template.id).start(setupOf(state, setup), seed, state.carry ?? undefined)
   goTo(state, 'play')
 }
 
 /** Shows a story's first line; where there is none, what follows it comes at once. */
-export function tellStory(state: GameState, setup: Setup, part: string, then: 'play' | 'won' | 'lost'): void {
+export function tellStory(state: GameState, setup: Setup, part: string, then: Then): void {
   state.story = { part, line: -1, then }
   nextLine(state, setup)
 }
@@ -100,29 +143,78 @@ function nextLine(state: GameState, setup: Setup, skip = false): void {
   state.events.push(story.part + LINE + line.id)
 }
 
+/** A story as it is in the level at hand; the level's own is told there only. */
+function storyHere(state: GameState, setup: Setup, part: string): { part: string; own: boolean } {
+  const here = partIn(setupOf(state, setup), part, '')
+  return { part: here, own: here !== part }
+}
+
+/** Begins the level at hand with its story, which is told once: who plays again knows it. */
 function begin(state: GameState, setup: Setup): void {
-  // Told once: who plays again knows it.
-  if (state.plays === 0) tellStory(state, setup, STORY_PARTS.before, 'play')
+  const id = levelsOf(setup)[state.level]?.id ?? ''
+  const { part, own } = storyHere(state, setup, STORY_PARTS.before)
+  const news = own ? !state.told.includes(id) : state.plays === 0 && state.level === 0
+  if (own && news) state.told.push(id)
+  if (news) tellStory(state, setup, part, 'play')
   else beginPlay(state, setup)
+}
+
+/** Begins a level afresh: nothing goes along into it. */
+function beginAt(state: GameState, setup: Setup, level: number): void {
+  state.level = level
+  state.carry = null
+  state.total = 0
+  begin(state, setup)
+}
+
+function nextLevel(state: GameState, setup: Setup): void {
+  const { play } = state
+  if (play === null || isLast(state, setup)) return
+  state.total += Math.max(0, play.score)
+  state.carry = isOn(setup, 'carry-lives', false) ? (rulesFor(setup.doc.template.id).carried?.(play) ?? null) : null
+  state.level++
+  begin(state, setup)
+}
+
+/** What comes after a play: its story, and the screen that says how it ended. */
+function end(state: GameState, setup: Setup, outcome: 'won' | 'lost'): void {
+  keepResult(state, setup)
+  const then: Then = outcome === 'won' && !isLast(state, setup) ? 'done' : outcome
+  const { part, own } = storyHere(state, setup, STORY_PARTS[outcome])
+  // The whole game's winning story belongs to its end.
+  if (then === 'done' && !own) goTo(state, 'done')
+  else tellStory(state, setup, part, then)
 }
 
 function act(state: GameState, setup: Setup, what: Act): void {
   state.events.push(partIn(setup, partAs(setup.doc, 'press'), state.screen))
   if ('go' in what) {
     state.from = state.screen
-    goTo(state, what.go)
+    if (what.go === 'levels') showLevels(state, setup)
+    else goTo(state, what.go)
     return
   }
   const volume = state.volume
   switch (what.do) {
     case 'begin':
+      return beginAt(state, setup, reached(state, setup))
+    case 'again':
       return begin(state, setup)
+    case 'next-level':
+      return nextLevel(state, setup)
+    case 'play-level':
+      return isOpen(state, setup, what.level) ? beginAt(state, setup, what.level) : undefined
+    case 'cards-page':
+      state.page = (state.page + 1) % cardPages(setup)
+      state.focus = 0
+      return
     case 'next-line':
       return nextLine(state, setup)
     case 'skip-lines':
       return nextLine(state, setup, true)
     case 'language':
       state.language = (state.language + 1) % Math.max(1, setup.doc.languages.length)
+      state.progress.language = setup.doc.languages[state.language]?.tag ?? ''
       return
     case 'resume':
       return goTo(state, 'play')
@@ -133,9 +225,11 @@ function act(state: GameState, setup: Setup, what: Act): void {
       return goTo(state, state.from === 'pause' ? 'pause' : 'start')
     case 'sound-volume':
       volume.sound = (volume.sound + 1) % 5
+      state.progress.volume = { ...volume }
       return
     case 'music-volume':
       volume.music = (volume.music + 1) % 5
+      state.progress.volume = { ...volume }
       return
     case 'credits-page':
       state.page = (state.page + 1) % creditPages(setup)
@@ -149,29 +243,60 @@ export function creditPages(setup: Setup): number {
 const SHOWN: Record<NonNullable<ScreenButton['when']>, (state: GameState, setup: Setup) => boolean> = {
   'more-credits': (_state, setup) => creditPages(setup) > 1,
   languages: (_state, setup) => setup.doc.languages.length > 1,
+  levels: hasBegun,
+  begun: (state, setup) => hasBegun(state, setup) && reached(state, setup) > 0,
+  'not-begun': (state, setup) => !hasBegun(state, setup) || reached(state, setup) === 0,
+  'more-levels': (_state, setup) => cardPages(setup) > 1,
   'more-lines': (state, setup) =>
     state.story !== null && state.story.line + 1 < (setup.find('story', state.story.part)?.lines.length ?? 0),
 }
 
-/** Buttons of a screen, as far as there is something to do with them. */
-export const buttonsOf = (state: GameState, setup: Setup): ScreenButton[] =>
-  SCREEN_PLANS[state.screen].buttons.filter((button) => button.when === undefined || SHOWN[button.when](state, setup))
+/** Buttons of a screen, as far as there is something to do with them; on the screen of levels after its cards. */
+export function buttonsOf(state: GameState, setup: Setup): ScreenButton[] {
+  const shown = SCREEN_PLANS[state.screen].buttons.filter(
+    (button) => button.when === undefined || SHOWN[button.when](state, setup),
+  )
+  return state.screen === 'levels' ? [...cardsOf(state, setup), ...shown] : shown
+}
+
+/** Where each of them stands. */
+export function buttonAreas(state: GameState, setup: Setup, buttons: readonly ScreenButton[]): Area[] {
+  const { shape } = setup.stage
+  const cards = buttons.filter((button) => 'level' in button.act).length
+  return buttons.map((_button, i) =>
+    i < cards ? cardAt(shape, i) : plateAt(shape, state.screen, i - cards, buttons.length - cards),
+  )
+}
+
+/** The button that is pointed to by keys and pad. Plates in a column go round; among cards it is the nearest. */
+function moveFocus(state: GameState, areas: readonly Area[], pressed: number, axis: number): void {
+  const count = areas.length
+  if (state.screen === 'levels') {
+    if (axis !== 0) state.focus = beside(areas, state.focus, axis, 0)
+    if (pressed & BITS.up) state.focus = beside(areas, state.focus, 0, -1)
+    if (pressed & BITS.down) state.focus = beside(areas, state.focus, 0, 1)
+    return
+  }
+  if (pressed & BITS.up) state.focus = (state.focus + count - 1) % count
+  if (pressed & BITS.down) state.focus = (state.focus + 1) % count
+}
+
+const ENDS: readonly ScreenId[] = ['won', 'lost', 'done']
 
 function stepScreen(state: GameState, input: Input, setup: Setup): void {
   const buttons = buttonsOf(state, setup)
   const { gap } = PLACES[setup.stage.shape].plate
-  const count = buttons.length
+  const areas = buttonAreas(state, setup, buttons)
+  const axis = input.axis === state.axis ? 0 : input.axis
   const pressed = input.bits & ~state.held
   if (pressed & BITS.back) {
     if (state.screen === 'pause') return act(state, setup, { do: 'resume' })
-    if (state.screen === 'won' || state.screen === 'lost') return act(state, setup, { do: 'leave' })
+    if (ENDS.includes(state.screen)) return act(state, setup, { do: 'leave' })
     if (state.screen === 'story') return act(state, setup, { do: 'skip-lines' })
     if (state.screen !== 'start') return act(state, setup, { do: 'back' })
   }
-  if (pressed & BITS.up) state.focus = (state.focus + count - 1) % count
-  if (pressed & BITS.down) state.focus = (state.focus + 1) % count
+  moveFocus(state, areas, pressed, axis)
   if (pressed & BITS.pointer && input.px >= 0) {
-    const areas = buttons.map((_button, i) => plateAt(setup.stage.shape, state.screen, i))
     // Half of the gap between two plates belongs to each: fingers are larger than plates on a small screen.
     const hit = plateHit(areas, input.px / 100, input.py / 100, gap / 2)
     if (hit >= 0) {
@@ -182,7 +307,7 @@ function stepScreen(state: GameState, input: Input, setup: Setup): void {
     if (state.screen === 'story') return act(state, setup, { do: 'next-line' })
   }
   // The end comes as a surprise: a key pressed for the play in that moment is not meant for its first button.
-  const ended = state.screen === 'won' || state.screen === 'lost' || (state.story?.then ?? 'play') !== 'play'
+  const ended = ENDS.includes(state.screen) || (state.story?.then ?? 'play') !== 'play'
   const surprised = ended && state.screenStep < 20
   if (pressed & BITS.confirm && !surprised) act(state, setup, buttons[state.focus]!.act)
   else if (state.screen === 'story') waitForLine(state, setup)
@@ -202,130 +327,26 @@ export function stepGame(state: GameState, input: Input, setup: Setup): void {
     const play = state.play
     if (input.bits & ~state.held & BITS.back) goTo(state, 'pause')
     else {
-      rulesFor(setup.doc.template.id).step(play, input, setup)
+      rulesFor(setup.doc.template.id).step(play, input, setupOf(state, setup))
       for (let i = 0; i < play.events.length; i++) state.events.push(play.events[i]!)
-      if (play.outcome !== 'playing') {
-        if (play.score > state.best) state.best = play.score
-        tellStory(state, setup, STORY_PARTS[play.outcome], play.outcome)
-      }
+      if (play.outcome !== 'playing') end(state, setup, play.outcome)
     }
   } else stepScreen(state, input, setup)
   state.held = input.bits
+  state.axis = input.axis
 }
 
 /** Goes on with other content: see `Rules.adopt`. What a screen points to stays within what there is. */
 export function adoptGame(state: GameState, before: Setup, after: Setup): void {
   state.language = Math.min(state.language, Math.max(0, after.doc.languages.length - 1))
-  state.page = Math.min(state.page, creditPages(after) - 1)
+  const level = levelsOf(before)[state.level]?.id
+  const there = levelsOf(after).findIndex(({ id }) => id === level)
+  // The same level wherever it stands now; what stands in its place where it was taken out.
+  const was = setupOf(state, before)
+  state.level = there >= 0 ? there : Math.max(0, Math.min(state.level, levelsOf(after).length - 1))
+  if (!screensOf(after.doc).includes(state.screen)) goTo(state, 'start')
+  const pages = state.screen === 'levels' ? cardPages(after) : creditPages(after)
+  state.page = Math.max(0, Math.min(state.page, pages - 1))
   state.focus = Math.min(state.focus, Math.max(0, buttonsOf(state, after).length - 1))
-  if (state.play !== null) rulesFor(after.doc.template.id).adopt(state.play, before, after)
-}
-
-/** Fills {names} in a text from `values`; unknown names stay as they are. */
-export function fill(text: string, values: Record<string, number | string>): string {
-  return text.replace(/\{([a-z-]+)\}/g, (all, name: string) => (name in values ? String(values[name]) : all))
-}
-
-function creditsText(setup: Setup, page: number): string {
-  const from = page * CREDITS_PER_PAGE
-  return setup.doc.credits
-    .slice(from, from + CREDITS_PER_PAGE)
-    .map((c) => `${c.what}: ${c.author}, ${c.licence}`)
-    .join('\n')
-}
-
-function drawLine(story: NonNullable<GameState['story']>, setup: Setup, list: DrawList): void {
-  const line = setup.find('story', story.part)?.lines[story.line]
-  if (line === undefined) return
-  const key = story.part + LINE + line.id
-  if (setup.find('picture', key) !== undefined) {
-    const [x, y, w, h] = PLACES[setup.stage.shape].speaker
-    const speaker = add(list, 'picture', key, x, y)
-    speaker.w = w
-    speaker.h = h
-  }
-  add(list, 'text', key, 0, 0)
-}
-
-/** What {names} in wordings stand for now. */
-function valuesOf(state: GameState, setup: Setup, language: number): Record<string, number | string> {
-  const values: Record<string, number | string> = {
-    language: setup.doc.languages[language]?.name ?? '',
-    best: state.best,
-    'sound-volume': state.volume.sound * 25,
-    'music-volume': state.volume.music * 25,
-  }
-  if (state.play !== null) Object.assign(values, rulesFor(setup.doc.template.id).values(state.play, setup))
-  return values
-}
-
-/** Words on a screen's button, in the language of the state. */
-export function buttonText(state: GameState, setup: Setup, button: ScreenButton): string {
-  const words = wordsIn(setup, partIn(setup, button.words, state.screen), state.language)
-  return fill(words, valuesOf(state, setup, state.language))
-}
-
-/** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
-export function drawGame(state: GameState, setup: Setup, list: DrawList, language = state.language): void {
-  list.count = 0
-  list.camera.x = 0
-  list.camera.y = 0
-  list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
-  const { shape, width, height } = setup.stage
-  const plan = SCREEN_PLANS[state.screen]
-  const { sheet } = PLACES[shape].screens[state.screen]
-  const rules = rulesFor(setup.doc.template.id)
-  const values = valuesOf(state, setup, language)
-  if (plan.behind !== 'opening' && state.play !== null) rules.draw(state.play, setup, list)
-  else {
-    const item = add(list, 'picture', partAs(setup.doc, 'opening'), 0, 0)
-    item.clipStep = state.screenStep
-    item.scroll = state.screenStep / STEPS_PER_SECOND
-    item.w = width
-    item.h = height
-  }
-  toStage(list)
-  if (plan.dim > 0) {
-    const item = add(list, 'dim', '', 0, 0)
-    item.w = width
-    item.h = height
-    item.alpha = plan.dim * Math.min(1, state.screenStep / 12)
-  }
-  if (sheet !== null) {
-    const [x, y, w, h] = sheet
-    const item = add(list, 'plate', 'sheet', x, y)
-    item.w = w
-    item.h = h
-  }
-  for (const words of plan.words) add(list, 'text', words, 0, 0)
-  if (state.screen === 'story' && state.story !== null) drawLine(state.story, setup, list)
-  if (state.screen === 'about') {
-    const { x, y, w, h } = PLACES[shape].credits
-    const item = add(list, 'text', CREDITS_TEXT, x, y)
-    item.w = w
-    item.h = h
-    item.text = creditsText(setup, state.page)
-  }
-  const buttons = buttonsOf(state, setup)
-  for (let i = 0; i < buttons.length; i++) {
-    const [x, y, w, h] = plateAt(setup.stage.shape, state.screen, i)
-    const words = buttons[i]!.words
-    const plate = add(list, 'plate', words, x, y)
-    plate.w = w
-    plate.h = h
-    plate.lit = state.focus === i
-    const { inset } = PLACES[shape].plateText
-    const text = add(list, 'text', words, x + inset, y)
-    text.w = w - 2 * inset
-    text.h = h
-    text.lit = plate.lit
-  }
-  for (let i = 0; i < list.count; i++) {
-    const item = list.items[i]!
-    item.part = partIn(setup, item.part, item.use === '' ? state.screen : item.use)
-    if (item.kind !== 'text') continue
-    if (item.text === '') item.text = wordsIn(setup, item.part, language)
-    item.text = fill(item.text, values)
-  }
-  drawScreenChange(list, setup, state.screenStep)
+  if (state.play !== null) rulesFor(after.doc.template.id).adopt(state.play, was, setupOf(state, after))
 }

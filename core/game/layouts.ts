@@ -19,6 +19,18 @@ export interface Places {
   /** The letters on a plate. */
   plateText: { size: number; inset: number }
   screens: Record<ScreenId, ScreenPlace>
+  /** The first card of a page of levels, how large each is, and how many stand in a row. */
+  card: {
+    at: [number, number]
+    w: number
+    h: number
+    gap: number
+    columns: number
+    inset: number
+    /** Heights of the two lines below its picture. */
+    name: number
+    fact: number
+  }
   /** Everybody's credits. */
   credits: TextBox
   /** A line of a story, alone or beside its speaker's picture. */
@@ -49,7 +61,10 @@ const wide: Places = {
     pause: column(5.8, 4),
     won: column(5.8, 6.4),
     lost: column(5.8, 6.4),
+    levels: row(0.9, 8.8),
+    done: row(1.2, 7.4),
   },
+  card: { at: [0.9, 2.1], w: 4.55, h: 3.15, gap: 0.27, columns: 3, inset: 0.16, name: 0.6, fact: 0.5 },
   credits: plain(2, 3.7, 12, 3.9, 0.4, 7),
   story: plain(1.4, 5.5, 13.2, 2.4, 0.6, 3),
   storyBeside: plain(3.9, 5.5, 10.7, 2.4, 0.6, 3),
@@ -70,7 +85,10 @@ const tall: Places = {
     pause: column(1.8, 6),
     won: column(1.8, 10.4),
     lost: column(1.8, 10.4),
+    levels: column(1.8, 14.4),
+    done: column(1.8, 10.4),
   },
+  card: { at: [0.5, 2.5], w: 4.38, h: 3.6, gap: 0.24, columns: 2, inset: 0.16, name: 0.66, fact: 0.54 },
   credits: plain(1, 4.9, 8, 6.7, 0.46, 12),
   story: plain(0.95, 8.4, 8.1, 3.6, 0.62, 5),
   storyBeside: plain(3.5, 8.4, 5.6, 3.6, 0.56, 5),
@@ -92,6 +110,7 @@ export function plateBox(shape: StageShape): TextBox {
 /** Texts that are no parts, because they follow from the content: credits, and what the rules put somewhere. */
 const COMPUTED: Record<string, Omit<TextBox, 'x' | 'y' | 'w' | 'h'>> = {
   'lives-number': { size: 0.6, lines: 1, align: 'right', tone: 'hud' },
+  'level-name': { size: 0.42, lines: 1, align: 'left', tone: 'plate' },
   'pop-words': { size: 0.6, lines: 1, align: 'center', tone: 'hud' },
 }
 const ANYWHERE: Omit<TextBox, 'x' | 'y' | 'w' | 'h'> = { size: 0.6, lines: 1, align: 'center', tone: 'hud' }

@@ -22,7 +22,7 @@ export function plateHit(areas: readonly Area[], x: number, y: number, slack: nu
 }
 
 /** The nearest area in a direction from another one, which is given back where there is none. */
-function beside(areas: readonly Area[], from: number, dx: number, dy: number): number {
+export function beside(areas: readonly Area[], from: number, dx: number, dy: number): number {
   const [x, y, w, h] = areas[from]!
   let best = from
   let least = Infinity

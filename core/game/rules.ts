@@ -13,6 +13,11 @@ export interface PlayState extends Seeded {
   events: string[]
 }
 
+/** What a play leaves for the next level, where the maker wants it to go along. */
+export interface Carry {
+  lives: number
+}
+
 /** What follows from the content, so that nobody has to type it. */
 export interface PlayFacts {
   goal: number
@@ -50,7 +55,10 @@ export interface Rules<S extends PlayState = PlayState> {
   asks?: Asks
   /** Pads a phone shows, from the left. */
   pads: readonly Pad[]
-  start(setup: Setup, seed: number): S
+  /** `carry`: what goes along from the level before, as that one's `carried` said. */
+  start(setup: Setup, seed: number, carry?: Carry): S
+  /** What may go along into the next level; absent where nothing does. */
+  carried?(state: S): Carry
   /** Moves the state on by 1/60 s, in place, without allocating. */
   step(state: S, input: Input, setup: Setup): void
   draw(state: S, setup: Setup, list: DrawList): void

@@ -1,9 +1,17 @@
-import { PLACES } from './layouts'
-import type { StageShape } from './stage'
+import { PLACES, type Area } from './layouts'
+import { STAGES, type StageShape } from './stage'
+import type { GameDoc } from './types'
 
 /** The screens every game has. Their texts and pictures are parts like any other. */
-export const SCREENS = ['start', 'how', 'options', 'about', 'story', 'play', 'pause', 'won', 'lost'] as const
+export const SCREENS = [
+  ...(['start', 'how', 'options', 'about', 'story', 'play', 'pause', 'won', 'lost'] as const),
+  ...(['levels', 'done'] as const),
+] as const
 export type ScreenId = (typeof SCREENS)[number]
+/** Screens that only games of more than one level have. */
+const LEVEL_SCREENS: readonly ScreenId[] = ['levels', 'done']
+export const screensOf = (doc: Pick<GameDoc, 'levels'>): ScreenId[] =>
+  SCREENS.filter((screen) => (doc.levels?.length ?? 0) > 1 || !LEVEL_SCREENS.includes(screen))
 
 export type Act =
   | { go: ScreenId }
@@ -19,14 +27,18 @@ export type Act =
         | 'language'
         | 'next-line'
         | 'skip-lines'
+        | 'next-level'
+        | 'again'
+        | 'cards-page'
     }
+  | { do: 'play-level'; level: number }
 
 export interface ScreenButton {
   /** Wording part on the plate. */
   words: string
   act: Act
   /** Only there when there is something to do with it. */
-  when?: 'more-credits' | 'languages' | 'more-lines'
+  when?: 'more-credits' | 'languages' | 'more-lines' | 'levels' | 'more-levels' | 'begun' | 'not-begun'
 }
 
 export interface ScreenPlan {
@@ -43,6 +55,9 @@ export const STORY_PARTS = { before: 'intro-story', won: 'win-story', lost: 'los
 
 export const CREDITS_PER_PAGE = 6
 
+/** Room below the last plate, world units. */
+const FOOT = 0.35
+
 const back: ScreenButton = { words: 'back-words', act: { do: 'back' } }
 
 /** What is on each screen; where it is, follows from the stage's shape (`layouts.ts`). */
@@ -52,7 +67,9 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
     dim: 0,
     words: ['title-words', 'tagline-words'],
     buttons: [
-      { words: 'play-words', act: { do: 'begin' } },
+      { words: 'play-words', act: { do: 'begin' }, when: 'not-begun' },
+      { words: 'continue-words', act: { do: 'begin' }, when: 'begun' },
+      { words: 'levels-button-words', act: { go: 'levels' }, when: 'levels' },
       { words: 'how-button-words', act: { go: 'how' } },
       { words: 'options-words', act: { go: 'options' } },
       { words: 'about-button-words', act: { go: 'about' } },
@@ -115,19 +132,45 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
     dim: 0.5,
     words: ['lose-words', 'end-score-words'],
     buttons: [
-      { words: 'again-words', act: { do: 'begin' } },
+      { words: 'again-words', act: { do: 'again' } },
+      { words: 'leave-words', act: { do: 'leave' } },
+    ],
+  },
+  // The cards of its levels come before its buttons.
+  levels: {
+    behind: 'opening',
+    dim: 0.45,
+    words: ['levels-words', 'levels-done-words'],
+    buttons: [back, { words: 'more-words', act: { do: 'cards-page' }, when: 'more-levels' }],
+  },
+  done: {
+    behind: 'play',
+    dim: 0.5,
+    words: ['level-done-words', 'level-score-words'],
+    buttons: [
+      { words: 'next-level-words', act: { do: 'next-level' } },
+      { words: 'again-words', act: { do: 'again' } },
       { words: 'leave-words', act: { do: 'leave' } },
     ],
   },
 }
 
-/** Where plate `index` of a screen sits: x, y, w, h. */
-export function plateAt(shape: StageShape, screen: ScreenId, index: number): [number, number, number, number] {
+/** Where plate `index` of the `count` of a screen sits. A column that would run off the stage begins higher. */
+export function plateAt(shape: StageShape, screen: ScreenId, index: number, count = index + 1): Area {
   const { plate, screens } = PLACES[shape]
   const { at, across } = screens[screen]
-  return across
-    ? [at[0] + index * (plate.w + plate.gap), at[1], plate.w, plate.h]
-    : [at[0], at[1] + index * (plate.h + plate.gap), plate.w, plate.h]
+  const { w, h, gap } = plate
+  if (across) return [at[0] + index * (w + gap), at[1], w, h]
+  const lowest = STAGES[shape].height - FOOT - count * h - (count - 1) * gap
+  return [at[0], Math.min(at[1], lowest) + index * (h + gap), w, h]
+}
+
+/** Where card `index` of a page sits. */
+export function cardAt(shape: StageShape, index: number): Area {
+  const { card } = PLACES[shape]
+  const column = index % card.columns
+  const row = Math.floor(index / card.columns)
+  return [card.at[0] + column * (card.w + card.gap), card.at[1] + row * (card.h + card.gap), card.w, card.h]
 }
 
 /** The first screen where a part can be seen, null for one that is only heard or felt. `opening`: the part that is it. */

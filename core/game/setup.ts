@@ -1,7 +1,18 @@
 import { canvasHeight, canvasWidth, clipOf, frameAt } from './clips'
 import { makeShape, type Shape } from './shapes'
 import { STAGES, type Stage } from './stage'
-import type { ClipDoc, DocKind, FieldValue, FrameDoc, GameDoc, PartDocs, Point, Role, SpriteDoc } from './types'
+import type {
+  CastEntryDoc,
+  ClipDoc,
+  DocKind,
+  FieldValue,
+  FrameDoc,
+  GameDoc,
+  PartDocs,
+  Point,
+  Role,
+  SpriteDoc,
+} from './types'
 
 /** What the rules read each step: the game document with the slow questions answered once. */
 export interface Setup {
@@ -18,6 +29,10 @@ export interface Setup {
   splits: Record<string, Record<string, string>>
   /** What the rules made of all this for themselves, once: see `planned`. */
   plan: unknown
+  /** The place of the level this is for; empty for a game of one level, and for the whole of one with more. */
+  level: string
+  /** By level and then by look: see `setupFor`. */
+  variants: Record<string, Setup>[]
 }
 
 export interface Actor {
@@ -125,6 +140,8 @@ export function makeSetup(doc: GameDoc): Setup {
     ...{ sprites: {}, casts: {}, byId: {} },
     splits: splitsOf(doc),
     plan: null,
+    level: '',
+    variants: [],
   }
   for (const [id, sprite] of Object.entries(partsOf(doc, 'sprite'))) setup.sprites[id] = makeActor(sprite)
   for (const [cast, entries] of Object.entries(partsOf(doc, 'cast'))) {
@@ -144,8 +161,36 @@ export function planned<P>(setup: Setup, make: (setup: Setup) => P): P {
   return setup.plan as P
 }
 
-/** The part that is shown for `part` in that place. */
-export const partIn = (setup: Setup, part: string, use: string): string => setup.splits[use]?.[part] ?? part
+/** The part that is shown for `part` in that place, or else in the level the set-up is for. */
+export const partIn = (setup: Setup, part: string, use: string): string =>
+  setup.splits[use]?.[part] ?? setup.splits[setup.level]?.[part] ?? part
+
+/** A level is one more place: `backdrop@level-2` stands in for `backdrop` in level `2`. */
+export const levelPlace = (id: string): string => `level-${id}`
+
+/**
+ * The set-up of one level (0-based) with the hero in one of its looks, empty for its own: an ordinary one, so that rules
+ * know of neither. What a game has none of is the set-up itself.
+ */
+export function setupFor(whole: Setup, level: number, look = ''): Setup {
+  const id = whole.doc.levels?.[level]?.id
+  const worn = whole.doc.dresses === undefined ? '' : look
+  if (id === undefined && worn === '') return whole
+  const kept = (whole.variants[level] ??= {})
+  return (kept[worn] ??= variant(whole, id === undefined ? '' : levelPlace(id), worn))
+}
+
+function variant(whole: Setup, level: string, look: string): Setup {
+  const parts: Record<string, Record<string, unknown>> = {}
+  for (const [kind, all] of Object.entries(whole.doc.parts)) {
+    parts[kind] = { ...all }
+    for (const id in all) if (level !== '' && id.endsWith(SPLIT + level)) parts[kind][id.split(SPLIT)[0]!] = all[id]
+  }
+  const { looks, of } = whole.doc.dresses ?? { looks: '', of: '' }
+  const worn = (parts['cast']?.[looks] as CastEntryDoc[] | undefined)?.find((entry) => entry.id === look)
+  if (worn !== undefined) parts['sprite']![of] = worn.sprite
+  return { ...makeSetup({ ...whole.doc, parts: parts as GameDoc['parts'] }), level }
+}
 
 /** The part that is that to this game; empty where none is. */
 export const partAs = (doc: GameDoc, role: Role): string => doc.roles[role] ?? ''

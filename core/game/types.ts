@@ -233,6 +233,12 @@ export const ROLES = [
 ] as const
 export type Role = (typeof ROLES)[number]
 
+/** One level of a game, in its order: what is something else in it stands under its place (`levelPlace`). */
+export interface LevelDoc {
+  id: string
+  name: string
+}
+
 /** Everything a running game needs, resolved: no template or pack beside it. It is the `game.json` of a parcel. */
 export interface GameDoc {
   format: 'pack-post-game'
@@ -244,6 +250,10 @@ export interface GameDoc {
   /** Which part is what to the game. */
   roles: Partial<Record<Role, string>>
   parts: Parts
+  /** Absent in games of one level. */
+  levels?: LevelDoc[]
+  /** A cast of looks, and the sprite players may dress in one of them. */
+  dresses?: { looks: string; of: string }
   /** The first language, then the others. */
   languages: LanguageDoc[]
   credits: CreditDoc[]

@@ -2,6 +2,8 @@ import type { StageShape } from '../game/stage'
 import { create } from 'mutative'
 import { emptyWords, type Label } from '../label/label'
 import type { PartContent } from '../kinds'
+import { levelPlace } from '../game/setup'
+import type { Level } from './level'
 import { mergeInto, same } from './merge'
 import type { AssetFacts, Source } from './asset'
 import type { Pack } from './pack'
@@ -19,6 +21,8 @@ export type Command =
   | { type: 'set-source'; asset: string; source: Partial<Source> }
   | { type: 'set-pixels'; pixels: number }
   | { type: 'set-stage'; stage: StageShape }
+  /** The row of levels, and with `from` only what differs from it. */
+  | { type: 'set-levels'; from: Level[]; levels: Level[] }
   | { type: 'set-main-language'; tag: string; name: string }
   | { type: 'add-language'; tag: string; name: string }
   | { type: 'remove-language'; tag: string }
@@ -95,6 +99,13 @@ function apply(draft: Pack, command: Command): void {
       break
     case 'set-stage':
       draft.stage = command.stage
+      break
+    case 'set-levels':
+      mergeInto(draft as unknown as Record<string, unknown>, { levels: command.from }, { levels: command.levels })
+      // Words of a level that is not there any more are words of nothing.
+      for (const language of draft.languages)
+        for (const { id } of command.from)
+          if (!draft.levels.some((level) => level.id === id)) Reflect.deleteProperty(language.words, levelPlace(id))
       break
     case 'set-main-language':
       draft.language = { tag: command.tag, name: command.name }

@@ -3,6 +3,7 @@ import { emptyLabel, Label, labelAssets } from '../label/label'
 import { PostingRecord } from './posting-record'
 import type { Template } from '../template/template'
 import { AssetFacts } from './asset'
+import { Level, MOST_LEVELS } from './level'
 import { SHAPES } from '../game/stage'
 import { LANGUAGE_TAG } from '../label/languages'
 import { assetsOf, PartContent } from '../kinds'
@@ -49,6 +50,8 @@ export const Pack = z.object({
   parts: z.record(PartKey, PartContent),
   /** Shape of the stage. */
   stage: z.enum(SHAPES).default('wide'),
+  /** In their order; none in a game of one level. */
+  levels: z.array(Level).max(MOST_LEVELS).default([]),
   /** px of a world unit when the whole game is drawn pixel by pixel; 0 for smooth. */
   pixels: z.int().min(0).max(64).default(0),
   language: MainLanguage.default({ ...ENGLISH }),
@@ -71,6 +74,7 @@ export function newPack(template: Template, id: string): Pack {
     template: { id: template.id, version: template.version },
     parts: {},
     stage: template.stages[0]!,
+    levels: [],
     pixels: 0,
     language: { ...ENGLISH },
     languages: [],

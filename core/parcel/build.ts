@@ -93,6 +93,7 @@ function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<strin
     template: { id: template.id, version: template.version },
     parts: pack.parts,
     stage: pack.stage,
+    levels: pack.levels,
     pixels: pack.pixels,
     language: pack.language,
     languages: pack.languages,

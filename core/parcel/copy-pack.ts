@@ -35,6 +35,7 @@ export function copyPack(
     template: manifest.template,
     parts: manifest.parts,
     stage: manifest.stage,
+    levels: manifest.levels,
     pixels: manifest.pixels,
     language: manifest.language,
     languages: manifest.languages,

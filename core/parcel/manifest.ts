@@ -3,6 +3,7 @@ import { AssetFacts } from '../pack/asset'
 import { Hash, PartId, PartKey } from '../kinds/values'
 import { PartContent } from '../kinds'
 import { SHAPES } from '../game/stage'
+import { Level, MOST_LEVELS } from '../pack/level'
 import { ENGLISH, Kept, Language, LineageLine, MainLanguage } from '../pack/pack'
 import { Label } from '../label/label'
 
@@ -17,6 +18,7 @@ export const ParcelManifest = z.object({
   /** The pack as it was built: no notes, no postings. Who can see the game is told to the host apart from this. */
   parts: z.record(PartKey, PartContent),
   stage: z.enum(SHAPES).default('wide'),
+  levels: z.array(Level).max(MOST_LEVELS).default([]),
   pixels: z.int().min(0).max(64).default(0),
   language: MainLanguage.default({ ...ENGLISH }),
   languages: z.array(Language).max(20).default([]),

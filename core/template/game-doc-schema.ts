@@ -8,6 +8,7 @@ import { PictureContent } from '../kinds/picture'
 import { SpriteContent } from '../kinds/drawing'
 import { Colour, Hash } from '../kinds/values'
 import { WordingContent } from '../kinds/wording'
+import { MOST_LEVELS } from '../pack/level'
 import { TextBoxSchema } from './template'
 
 const By = <T extends z.ZodType>(what: T) => z.record(z.string().max(100), what)
@@ -42,6 +43,11 @@ export const GameDocSchema = z.object({
     })
     .partial()
     .catchall(By(z.unknown())),
+  levels: z
+    .array(z.object({ id: Id, name: z.string().max(60) }))
+    .max(MOST_LEVELS)
+    .optional(),
+  dresses: z.object({ looks: Id, of: Id }).optional(),
   languages: z
     .array(z.object({ tag: z.string().max(35), name: z.string().max(60), words: By(z.string().max(2000)) }))
     .max(21),

@@ -3,7 +3,7 @@ import { assetsOf, kindOf } from '../kinds'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import { partWith, type Template } from './template'
-import { fittedTo } from './uses'
+import { fittedTo, hasLevels } from './uses'
 
 export const NO_TITLE = 'Untitled game'
 
@@ -35,6 +35,7 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
     pixels: pack.pixels,
     typeface: TYPEFACE_FILE,
     assets: {},
+    ...(hasLevels(pack) ? { levels: pack.levels.map(({ id, name }) => ({ id, name })) } : {}),
   }
   const fileOf = (hash: string) => {
     const facts = factsOf(pack, template, hash)

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { CATEGORIES, Device } from '../label/label'
 import { AssetFacts } from '../pack/asset'
+import { MOST_LEVELS } from '../pack/level'
 import { PartContent } from '../kinds'
 import { FieldSpec } from '../kinds/field'
 import { ROLES, type Role } from '../game/types'
@@ -74,6 +75,8 @@ export const PartSpec = z.object({
     .min(2)
     .max(12)
     .optional(),
+  /** Only there in a pack that has those. */
+  needs: z.enum(['levels']).optional(),
   /** What the part is to the game. */
   as: z.enum(ROLES).optional(),
   content: PartContent,
@@ -100,6 +103,8 @@ export const Template = z.object({
   stages: z.array(z.enum(SHAPES)).min(1),
   colours: z.object({ accent: z.string(), plate: z.string(), ink: z.string() }),
   parts: z.array(PartSpec).min(1),
+  /** How many levels a pack may have, and the parts that may be something else in each. */
+  levels: z.object({ most: z.int().min(2).max(MOST_LEVELS), parts: z.array(PartId).min(1) }).optional(),
   /** What makers ask, and where the answer is; the first three are offered to a new pack. */
   guide: z.array(GuideLine).max(MOST_LINES).optional(),
   /** By hash; `path` is relative to the template's folder. */

@@ -1,5 +1,5 @@
 import { kindOf } from '../kinds'
-import { SPLIT } from '../game/setup'
+import { levelPlace, SPLIT } from '../game/setup'
 import type { PictureContent } from '../kinds/picture'
 import { contentOf, type Pack } from '../pack/pack'
 import { partWith, type PartSpec, type Template, type Use } from './template'
@@ -19,20 +19,51 @@ export function splittable(spec: PartSpec): Use[] {
  * use the pack has split off, right behind the part it came from. Everything that goes through the parts of a template
  * then treats the split one like any other, and no shape is ever asked for.
  */
-export function fittedTo(template: Template, pack: Pick<Pack, 'parts' | 'stage'>): Template {
-  return withSplits(pack.stage === 'tall' ? withTallBoxes(template) : template, pack)
+export function fittedTo(template: Template, pack: Pick<Pack, 'parts' | 'stage' | 'levels'>): Template {
+  const needed = withNeeded(template, pack)
+  return withSplits(pack.stage === 'tall' ? withTallBoxes(needed) : needed, pack)
 }
+
+export const hasLevels = (pack: Pick<Pack, 'levels'>): boolean => pack.levels.length > 1
+
+/** A game of one level shows nothing of levels. */
+function withNeeded(template: Template, pack: Pick<Pack, 'levels'>): Template {
+  return hasLevels(pack) ? template : { ...template, parts: template.parts.filter((spec) => spec.needs !== 'levels') }
+}
+
+/** Which level a part is for: the id of one, or empty for all of them. */
+export function levelOf(key: string): string {
+  const place = key.split(SPLIT)[1] ?? ''
+  return place.startsWith(LEVEL) ? place.slice(LEVEL.length) : ''
+}
+const LEVEL = levelPlace('')
+
+/** Places of a part that are levels, in the order of these. */
+function levelUses(template: Template, { id }: PartSpec, { levels }: Pick<Pack, 'levels'>): Use[] {
+  if (template.levels?.parts.includes(id) !== true) return []
+  return levels.flatMap((level, i) => {
+    const use = levelPlace(level.id)
+    const there = template.parts.some((spec) => spec.id === splitKey(id, use))
+    return there ? [] : [{ use, name: `level ${i + 1}, ${level.name}` }]
+  })
+}
+
+/** Whether a part may be something else in one level. */
+export const differsByLevel = (template: Template, part: string): boolean =>
+  template.levels?.parts.includes(wholePart(part)) === true
 
 function withTallBoxes(template: Template): Template {
   const parts = template.parts.map(({ tallBox, ...spec }) => (tallBox === undefined ? spec : { ...spec, box: tallBox }))
   return { ...template, parts }
 }
 
-function withSplits(template: Template, pack: Pick<Pack, 'parts'>): Template {
+function withSplits(template: Template, pack: Pick<Pack, 'parts' | 'levels'>): Template {
   const keys = Object.keys(pack.parts).filter((key) => key.includes(SPLIT))
   if (keys.length === 0) return template
   const parts = template.parts.flatMap((spec) => {
-    const own = splittable(spec).filter((use) => keys.includes(splitKey(spec.id, use.use)))
+    const own = [...splittable(spec), ...levelUses(template, spec, pack)].filter((use) =>
+      keys.includes(splitKey(spec.id, use.use)),
+    )
     if (own.length === 0) return [spec]
     return [
       { ...spec, appearsIn: spec.appearsIn.filter((use) => !own.includes(use)) },

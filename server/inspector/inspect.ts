@@ -178,6 +178,7 @@ export const packOfManifest = (manifest: ParcelManifest): Pack => ({
   template: manifest.template,
   parts: manifest.parts,
   stage: manifest.stage,
+  levels: manifest.levels,
   pixels: manifest.pixels,
   language: manifest.language,
   languages: manifest.languages,

@@ -1,9 +1,10 @@
 import { autoplayInput, makeAutoplay } from '../../core/game/autoplay'
 import { makeDrawList } from '../../core/game/draw-list'
-import { beginPlay, drawGame, goTo, startGame, stepGame } from '../../core/game/game'
+import { drawGame } from '../../core/game/draw-game'
+import { beginPlay, goTo, startGame, stepGame } from '../../core/game/game'
 import { stateHash } from '../../core/game/hash'
 import { boundsOf } from '../../core/game/pick'
-import { SCREENS } from '../../core/game/screens'
+import { screensOf } from '../../core/game/screens'
 import type { Setup } from '../../core/game/setup'
 
 /** What is on the stage of a game and where, as a hash for each second of a minute of play and for each screen. */
@@ -30,7 +31,7 @@ export function drawnHashes(setup: Setup): string[] {
     if (i % 60 === 0) hashes.push(seen())
   }
   beginPlay(state, setup)
-  for (const screen of SCREENS) {
+  for (const screen of screensOf(setup.doc)) {
     goTo(state, screen)
     state.screenStep = 30
     hashes.push(seen())

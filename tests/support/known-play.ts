@@ -16,6 +16,7 @@ export function wander(step: number): Input {
 }
 
 /** A state as it was when the hash was written down: what the screens were given since is left out. */
-export function engineOnly({ language: _language, story: _story, ...state }: GameState): Partial<GameState> {
-  return state
+export function engineOnly(state: GameState): Partial<GameState> {
+  const { screen, from, focus, screenStep, page, held, play, plays, best, volume, seed, events } = state
+  return { screen, from, focus, screenStep, page, held, play, plays, best, volume, seed, events }
 }

@@ -6,6 +6,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { makeControls } from '../../../player/input'
 import { fitView } from '../../../player/view'
 import { contextFor, root } from '../../../tests/support/fixtures'
+import { withLevels } from '../../../tests/support/levels'
 import { wordsOverflow } from '../../check/rules/words-overflow'
 import { gamesOf, playAll } from '../../dry-run/batch'
 import { feltOf } from '../../dry-run/felt'
@@ -19,12 +20,14 @@ import { Template } from '../../template/template'
 import { fittedTo } from '../../template/uses'
 import { autoplayInput, makeAutoplay } from '../autoplay'
 import { makeDrawList, type DrawList } from '../draw-list'
-import { beginPlay, drawGame, goTo, startGame, stepGame, type GameState } from '../game'
+import { drawGame } from '../draw-game'
+import { beginPlay, goTo, startGame, stepGame, takeProgress, type GameState } from '../game'
+import { freshProgress, type Progress } from '../progress'
 import { stateHash } from '../hash'
 import { boundsOf, pickAt } from '../pick'
 import { rulesFor } from '../registry'
 import type { Pad } from '../rules'
-import { SCREENS } from '../screens'
+import { screensOf } from '../screens'
 import { adoptSetup, startSession, stepSession } from '../session'
 import { makeSetup, partsOf, type Setup } from '../setup'
 import { ratioOf, STAGES, type StageShape } from '../stage'
@@ -57,6 +60,12 @@ const won = (template: Template, pack: Pack, skill: number): number =>
   playAll(setupOf(template, pack), gamesOf({ skills: [skill], games: 60, seed: 31 })).filter(
     (game) => game.outcome === 'won',
   ).length
+
+/** As after so many levels were won. */
+const progressOf = ({ doc }: Setup, won: number): Progress => ({
+  ...freshProgress(),
+  levels: Object.fromEntries((doc.levels ?? []).slice(0, won).map(({ id }) => [id, { won: true, best: 120 }])),
+})
 
 describe.each(cases)('$id, $stage', ({ stage, template }) => {
   const pack = packOf(template, stage)
@@ -132,29 +141,34 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     beginPlay(state, setup)
     // Buttons that are there only when there is something to do with them are there with more than one of it.
     const two = setupOf(template, {
-      ...pack,
+      ...withLevels(pack, 9),
       languages: [{ tag: 'de', name: 'Deutsch', words: {} }],
       lineage: Array.from({ length: 9 }, (_, i) => ({
         ...{ title: `${i}`, author: 'A', host: '', postcode: '', licence: '', at: '', fingerprint: {} },
       })),
     })
-    for (const screen of SCREENS) {
+    for (const screen of screensOf(two.doc)) {
       goTo(state, screen)
-      look(state)
-      drawGame(state, two, list)
-      for (const item of items(list)) shown.add(item.part)
+      if (screensOf(setup.doc).includes(screen)) look(state)
+      for (const won of [0, 2, 9]) {
+        takeProgress(state, two, progressOf(two, won))
+        drawGame(state, two, list)
+        for (const item of items(list)) shown.add(item.part)
+      }
+      state.progress = freshProgress()
     }
     const seen = ['sprite', 'picture', 'wording', 'cast'] as const
     const inStories = ['next-words', 'skip-words']
     for (const kind of seen)
-      for (const part of Object.keys(partsOf(setup.doc, kind)))
+      for (const part of Object.keys(partsOf(two.doc, kind)))
         if (!inStories.includes(part)) expect(shown, `${kind} ${part}`).toContain(part)
     for (const kind of ['sprite', 'picture', 'cast'] as const)
       for (const part of Object.keys(partsOf(setup.doc, kind))) expect(picked, `${kind} ${part}`).toContain(part)
   })
 
   it('fits every word in its place', async () => {
-    const ctx = { ...contextFor(pack), template: fittedTo(template, pack) }
+    const most = withLevels(pack, 9)
+    const ctx = { ...contextFor(most), template: fittedTo(template, most) }
     for (const subject of wordsOverflow.subjects(ctx)) expect(await wordsOverflow.run(ctx, subject)).toEqual([])
   })
 
@@ -163,13 +177,15 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     expect(ratioOf(stage)).toBe(`${width} / ${height}`)
     const list = makeDrawList()
     const state = startGame(4)
-    beginPlay(state, setup)
-    for (const screen of SCREENS.filter((one) => one !== 'play')) {
+    const all = setupOf(template, withLevels(pack, 9))
+    beginPlay(state, all)
+    takeProgress(state, all, progressOf(all, 2))
+    for (const screen of screensOf(all.doc).filter((one) => one !== 'play')) {
       goTo(state, screen)
-      drawGame(state, setup, list)
+      drawGame(state, all, list)
       for (const item of items(list)) {
-        const box = boundsOf(item, setup)!
         if (item.kind !== 'text' && item.kind !== 'plate') continue
+        const box = boundsOf(item, all)!
         expect(box.x, `${screen} ${item.part}`).toBeGreaterThanOrEqual(0)
         expect(box.y, `${screen} ${item.part}`).toBeGreaterThanOrEqual(0)
         expect(box.x + box.w, `${screen} ${item.part}`).toBeLessThanOrEqual(width)

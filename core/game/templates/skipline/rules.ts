@@ -1,7 +1,7 @@
 import { clearEvents, makeEvents } from '../../events'
 import { judge } from '../../outcome'
 import { agePops, makePops, pop } from '../../pops'
-import type { Ending, PlayFacts, Rules } from '../../rules'
+import type { Carry, Ending, PlayFacts, Rules } from '../../rules'
 import { dial, numberOf, shapeAt, type Setup } from '../../setup'
 import { touches } from '../../shapes'
 import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
@@ -29,7 +29,7 @@ const FALLEN = 1.3
 /** Written out: an object that is spread keeps each of its numbers in a box of its own, made anew at every step. */
 const noThing = (): Thing => ({ live: false, n: 0, sort: 'low', entry: '', x: 0, left: 0, right: 0, age: 0 })
 
-function start(setup: Setup, seed: number): Skipline {
+function start(setup: Setup, seed: number, carry?: Carry): Skipline {
   const plan = skiplinePlan(setup)
   const state: Skipline = {
     rng: seed >>> 0,
@@ -37,7 +37,7 @@ function start(setup: Setup, seed: number): Skipline {
     score: 0,
     outcome: 'playing',
     events: makeEvents(),
-    lives: dial(setup, 'lives'),
+    lives: carry?.lives ?? dial(setup, 'lives'),
     hero: {
       y: plan.groundY,
       vy: 0,
@@ -257,4 +257,5 @@ function values(state: Skipline, setup: Setup): Record<string, number> {
 
 export const rules: Rules<Skipline> = {
   ...{ id: 'skipline', pads: ['down', 'up'], start, step, draw, adopt, facts, values, ending, reach },
+  carried: ({ lives }) => ({ lives }),
 }

@@ -5,7 +5,7 @@ import { drawLives } from '../../lives'
 import { judge } from '../../outcome'
 import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
 import { pickWeighted, random } from '../../random'
-import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
+import type { Carry, Ending, PlayFacts, PlayState, Rules } from '../../rules'
 import { dial, numberOf, partIn, planned, shapeAt, type Actor, type CastActor, type Setup } from '../../setup'
 import { makeShape, touches, type Shape } from '../../shapes'
 import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
@@ -50,14 +50,14 @@ const PRIZES = 'prizes'
 /** Where it hovers until the first press: a little above the middle. */
 const readyY = (setup: Setup): number => setup.stage.height / 2 - 0.6
 
-function start(setup: Setup, seed: number): Updraft {
+function start(setup: Setup, seed: number, carry?: Carry): Updraft {
   return {
     rng: seed >>> 0,
     step: 0,
     score: 0,
     outcome: 'playing',
     events: makeEvents(),
-    lives: dial(setup, 'lives'),
+    lives: carry?.lives ?? dial(setup, 'lives'),
     hero: { y: readyY(setup), vy: 0, clip: 'fall', clipStep: 0, hurt: 0 },
     ready: true,
     // The press that began the game is not meant for the flyer.
@@ -370,4 +370,7 @@ function values(state: Updraft, setup: Setup): Record<string, number> {
   return { score: state.score, goal: dial(setup, 'goal'), lives: state.lives }
 }
 
-export const rules: Rules<Updraft> = { id: 'updraft', pads: ['up'], start, step, draw, adopt, facts, values, ending }
+export const rules: Rules<Updraft> = {
+  ...{ id: 'updraft', pads: ['up'], start, step, draw, adopt, facts, values, ending },
+  carried: ({ lives }) => ({ lives }),
+}

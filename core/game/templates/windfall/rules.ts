@@ -5,7 +5,7 @@ import { drawLives } from '../../lives'
 import { judge } from '../../outcome'
 import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
 import { pickWeighted, random } from '../../random'
-import type { Ending, PlayFacts, PlayState, Rules } from '../../rules'
+import type { Carry, Ending, PlayFacts, PlayState, Rules } from '../../rules'
 import { dial, numberOf, planned, shapeAt, type Actor, type CastActor, type Setup } from '../../setup'
 import { touches } from '../../shapes'
 import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
@@ -95,14 +95,14 @@ export const windfallPlan = (setup: Setup): WindfallPlan => planned(setup, makeP
 export const actorOfThing = (plan: WindfallPlan, thing: Thing): CastActor | undefined =>
   (thing.cast === GOOD ? plan.goodById : plan.badById).get(thing.entry)
 
-function start(setup: Setup, seed: number): Windfall {
+function start(setup: Setup, seed: number, carry?: Carry): Windfall {
   return {
     rng: seed >>> 0,
     step: 0,
     score: 0,
     outcome: 'playing',
     events: makeEvents(),
-    lives: dial(setup, 'lives'),
+    lives: carry?.lives ?? dial(setup, 'lives'),
     hero: { x: setup.stage.width / 2, dir: 1, clip: 'stand', clipStep: 0, hurt: 0 },
     things: Array.from({ length: CAPACITY }, () => ({ live: false, cast: '', entry: '', x: 0, y: 0, vy: 0, age: 0 })),
     pops: makePops(POPS),
@@ -313,6 +313,7 @@ export const rules: Rules<Windfall> = {
   id: 'windfall',
   pads: ['left', 'right'],
   start,
+  carried: ({ lives }) => ({ lives }),
   step,
   draw,
   adopt,

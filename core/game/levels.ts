@@ -1,0 +1,117 @@
+import { add, type DrawList } from './draw-list'
+import type { GameState } from './game'
+import { wordsIn } from './languages'
+import { PLACES, type Area } from './layouts'
+import type { ScreenButton } from './screens'
+import { isOn, levelPlace, partAs, partIn, setupFor, type Setup } from './setup'
+import type { LevelDoc } from './types'
+
+/** A game of one level has none to count. */
+export const levelsOf = (setup: Setup): readonly LevelDoc[] => setup.doc.levels ?? []
+export const hasLevels = (setup: Setup): boolean => levelsOf(setup).length > 1
+export const isLast = (state: GameState, setup: Setup): boolean => state.level + 1 >= levelsOf(setup).length
+
+const wonIn = (state: GameState, level: LevelDoc | undefined): boolean =>
+  level !== undefined && state.progress.levels[level.id]?.won === true
+
+/** A level can be played once the one before it was won. */
+export const isOpen = (state: GameState, setup: Setup, level: number): boolean => {
+  const levels = levelsOf(setup)
+  return level === 0 || wonIn(state, levels[level]) || wonIn(state, levels[level - 1])
+}
+
+/** The first level that is not won yet: where a player goes on. The first one after all are. */
+export function reached(state: GameState, setup: Setup): number {
+  const levels = levelsOf(setup)
+  const next = levels.findIndex((level) => !wonIn(state, level))
+  return Math.max(0, next)
+}
+
+/** Whether a player has won any level there is today. */
+export const hasBegun = (state: GameState, setup: Setup): boolean =>
+  levelsOf(setup).some((level) => wonIn(state, level))
+
+/** What a play that is over leaves: best of its level and of all in one go, and points for the purse. */
+export function keepResult(state: GameState, setup: Setup): void {
+  const { play, progress } = state
+  if (play === null) return
+  const score = Math.max(0, Math.floor(play.score))
+  const level = levelsOf(setup)[state.level]
+  if (level !== undefined) {
+    const before = progress.levels[level.id]
+    progress.levels[level.id] = {
+      won: before?.won === true || play.outcome === 'won',
+      best: Math.max(before?.best ?? 0, score),
+    }
+  }
+  const all = inAll(state, setup)
+  if (all > state.best) state.best = all
+  progress.best = Math.max(progress.best, state.best)
+  if (setup.doc.dresses !== undefined) progress.purse += score
+}
+
+/** Points of the play at hand, with those of the levels before it where they add up. */
+export const inAll = (state: GameState, setup: Setup): number =>
+  (state.play?.score ?? 0) + (hasLevels(setup) && isOn(setup, 'carry-score', true) ? state.total : 0)
+
+/** Cards a page of levels has. */
+export const CARDS = 6
+export const cardPages = (setup: Setup): number => Math.ceil(levelsOf(setup).length / CARDS)
+
+/** The cards of the page that is shown, as buttons. */
+export const cardsOf = (state: GameState, setup: Setup): ScreenButton[] =>
+  levelsOf(setup)
+    .slice(state.page * CARDS, (state.page + 1) * CARDS)
+    .map((_level, i) => ({ words: 'level-card', act: { do: 'play-level', level: state.page * CARDS + i } }))
+
+/** What a card says under its name; a part each, so that makers have it in their own words. */
+function factOf(
+  state: GameState,
+  setup: Setup,
+  index: number,
+): [part: string, values: Record<string, string | number>] {
+  const levels = levelsOf(setup)
+  if (!isOpen(state, setup, index)) return ['level-locked-words', { before: levels[index - 1]!.name }]
+  const best = state.progress.levels[levels[index]!.id]?.best ?? 0
+  return wonIn(state, levels[index]) ? ['level-best-words', { 'level-best': best }] : ['level-new-words', {}]
+}
+
+/** A level's card: what lies behind it, its number and name, and how it stands with it. */
+export function drawCard(
+  state: GameState,
+  whole: Setup,
+  list: DrawList,
+  index: number,
+  [x, y, w, h]: Area,
+  lit: boolean,
+  language: number,
+  fill: (text: string, values: Record<string, string | number>) => string,
+): void {
+  const { inset, name, fact } = PLACES[whole.stage.shape].card
+  const plate = add(list, 'plate', 'level-card', x, y)
+  plate.w = w
+  plate.h = h
+  plate.lit = lit
+  const open = isOpen(state, whole, index)
+  const setup = setupFor(whole, index)
+  const picture = add(list, 'picture', partIn(setup, partAs(whole.doc, 'backdrop'), ''), x + inset, y + inset)
+  picture.w = w - 2 * inset
+  picture.h = h - inset - name - fact - 0.1
+  if (!open) picture.alpha = 0.25
+  const words = (part: string, text: string, top: number, high: number) => {
+    const item = add(list, 'text', part, x + inset, top)
+    item.w = w - 2 * inset
+    item.h = high
+    item.lit = lit
+    item.text = text
+  }
+  const level = levelsOf(whole)[index]!
+  const called = levelName(whole, level, language)
+  const [part, values] = factOf(state, whole, index)
+  words('level-name', `${index + 1} ${called}`, y + h - name - fact, name)
+  words(part, fill(wordsIn(whole, part, language), values), y + h - fact, fact - 0.05)
+}
+
+/** A level's name in a language; what is not translated stays in the first one. */
+export const levelName = (setup: Setup, level: LevelDoc, language: number): string =>
+  (language > 0 ? setup.doc.languages[language]?.words[levelPlace(level.id)] : undefined) ?? level.name

@@ -1,0 +1,81 @@
+/** What of a game stays from one visit to the next: plain data, at most `MOST_PROGRESS` letters as JSON. */
+export interface LevelDone {
+  won: boolean
+  /** Most points of one play. */
+  best: number
+}
+
+export interface Progress {
+  format: 'pack-post-progress'
+  version: 1
+  /** Most points of one play, or of all levels in one go. */
+  best: number
+  /** By a level's id. */
+  levels: Record<string, LevelDone>
+  /** Points that can be spent. */
+  purse: number
+  /** Looks that were bought, by their entries; and the one that is worn, empty for the hero's own. */
+  looks: string[]
+  worn: string
+  /** 0..4 quarters; absent until a player has changed it. */
+  volume?: { sound: number; music: number }
+  /** BCP 47; absent until a player has chosen. */
+  language?: string
+}
+
+export const MOST_PROGRESS = 16_384
+const MOST_LEVELS = 60
+const MOST_LOOKS = 60
+const MOST_POINTS = 1e9
+/** What entries and levels may be called. */
+const NAME = /^[a-z0-9][a-z0-9-]{0,39}$/
+
+export const freshProgress = (): Progress => ({
+  ...{ format: 'pack-post-progress', version: 1 },
+  ...{ best: 0, levels: {}, purse: 0, looks: [], worn: '' },
+})
+
+type Fields = Record<string, unknown>
+const fieldsOf = (value: unknown): Fields | null =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : null
+const points = (value: unknown): number | null =>
+  typeof value === 'number' && Number.isInteger(value) && value >= 0 && value <= MOST_POINTS ? value : null
+const quarters = (value: unknown): value is number => typeof value === 'number' && [0, 1, 2, 3, 4].includes(value)
+const named = (value: unknown): value is string => typeof value === 'string' && NAME.test(value)
+
+/**
+ * Reads a kept progress; null for what is none, or a broken one. Written without a schema library because it ships in
+ * every parcel; `Progress` of the arcade's protocol says the same with one, and a test holds the two together.
+ */
+export function readProgress(raw: unknown): Progress | null {
+  const from = fieldsOf(raw)
+  if (from === null || from['format'] !== 'pack-post-progress' || from['version'] !== 1) return null
+  const [best, purse] = [points(from['best']), points(from['purse'])]
+  const [levels, looks, worn] = [fieldsOf(from['levels']), from['looks'], from['worn']]
+  if (best === null || purse === null || levels === null || !Array.isArray(looks)) return null
+  if (looks.length > MOST_LOOKS || !looks.every(named) || (worn !== '' && !named(worn))) return null
+  const made: Progress = { ...freshProgress(), best, purse, looks: [...(looks as string[])], worn }
+  if (Object.keys(levels).length > MOST_LEVELS) return null
+  for (const [id, value] of Object.entries(levels)) {
+    const level = fieldsOf(value)
+    const most = points(level?.['best'])
+    if (!named(id) || most === null || typeof level!['won'] !== 'boolean') return null
+    made.levels[id] = { won: level!['won'], best: most }
+  }
+  const volume = fieldsOf(from['volume'])
+  if (volume !== null) {
+    const { sound, music } = volume
+    if (!quarters(sound) || !quarters(music)) return null
+    made.volume = { sound, music }
+  }
+  const language = from['language']
+  if (language === undefined) return made
+  if (typeof language !== 'string' || language.length > 35) return null
+  return { ...made, language }
+}
+
+/** How much of a game's levels is done, whole percent. */
+export function percentDone(progress: Progress, levels: readonly { id: string }[]): number {
+  const won = levels.filter(({ id }) => progress.levels[id]?.won === true).length
+  return levels.length === 0 ? 0 : Math.floor((won * 100) / levels.length)
+}
