@@ -1,6 +1,6 @@
 import { makeDrawList } from '../core/game/draw-list'
 import { drawGame } from '../core/game/draw-game'
-import { startGame, stepGame, type GameState } from '../core/game/game'
+import { setupOf, startGame, stepGame, type GameState } from '../core/game/game'
 import { languageFor } from '../core/game/languages'
 import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'
@@ -164,7 +164,7 @@ function run(
       outcome: play.outcome,
       score: play.score,
       seconds: play.step / STEPS_PER_SECOND,
-      cause: rulesFor(doc.template.id).ending(play, setup).cause.slice(0, 80),
+      cause: rulesFor(doc.template.id).ending(play, setupOf(state, setup)).cause.slice(0, 80),
       proof: { ...proof, runs: proof.runs.slice() },
     })
   }

@@ -1,6 +1,6 @@
 import type { GameState } from '../core/game/game'
 import type { ScreenId } from '../core/game/screens'
-import { partAs, partOf, partsOf, SPLIT } from '../core/game/setup'
+import { levelPlace, partAs, partOf, partsOf, SPLIT } from '../core/game/setup'
 import type { GameDoc, SoundDoc } from '../core/game/types'
 
 /** Web Audio for a running game. Nothing sounds before the first press: browsers ask for that. */
@@ -17,6 +17,9 @@ export interface Speaker {
 
 /** Where the music is chosen: the pages behind the start screen sound like it, and a pause like the play. */
 const MUSIC_USE: Partial<Record<ScreenId, ScreenId>> = { how: 'start', options: 'start', about: 'start', pause: 'play' }
+
+/** Screens on which a level's own music goes on. */
+const LEVEL_MUSIC: readonly ScreenId[] = ['play', 'pause', 'done', 'won', 'lost']
 
 const gain = (doc: SoundDoc, quarters: number): number => 10 ** (doc.gainDb / 20) * (quarters / 4) ** 1.6
 
@@ -106,8 +109,12 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
         if (sound !== undefined) void fire(sound, state.volume.sound)
       }
       const part = partAs(doc, 'music')
-      const here = `${part}${SPLIT}${MUSIC_USE[state.screen] ?? state.screen}`
-      const music = partOf(doc, 'music', here) ?? partOf(doc, 'music', part)
+      const level = doc.levels?.[state.level]?.id
+      const inLevel = level !== undefined && LEVEL_MUSIC.includes(state.screen) ? levelPlace(level) : ''
+      const music =
+        partOf(doc, 'music', part + SPLIT + (MUSIC_USE[state.screen] ?? state.screen)) ??
+        partOf(doc, 'music', part + SPLIT + inLevel) ??
+        partOf(doc, 'music', part)
       if (music === undefined) return
       void startMusic(music)
       if (playing !== null)

@@ -1,6 +1,7 @@
 import { makeDirector, type Direction } from '@core/dry-run/director'
 import { makeDrawList, type DrawItem } from '@core/game/draw-list'
 import { drawGame } from '@core/game/draw-game'
+import { setupOf } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
 import { rulesFor } from '@core/game/registry'
 import type { Session } from '@core/game/session'
@@ -48,6 +49,7 @@ export interface StageOptions {
 /** A running game on a canvas, with everything the bench does to it. */
 export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   const view: StageView = reactive({
+    level: 0,
     running: true,
     slow: false,
     auto: options.auto,
@@ -129,9 +131,9 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     const state = director.shown()
     const with_ = view.before && beforeSetup !== null ? beforeSetup : director.setup()
     drawGame(state, with_, list, language ?? state.language)
-    const backdrop = backdropOf(with_)?.asset ?? ''
+    const backdrop = backdropOf(setupOf(state, with_))?.asset ?? ''
     if (backdrop !== bars.asset && options.images().has(backdrop))
-      bars = { asset: backdrop, colour: barColour(with_, options.images()) }
+      bars = { asset: backdrop, colour: barColour(setupOf(state, with_), options.images()) }
     ink.fillStyle = bars.colour
     ink.fillRect(0, 0, canvas.width, canvas.height)
     paint(list, with_, { ink, view: place, images: options.images(), ...letters })
@@ -146,9 +148,9 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     () => (view.slow ? 0.25 : 1),
   )
 
-  const { restart, showRecording, showPlay, showScreen, showPart, goOnFromHere, seek, setAuto } = director
+  const { restart, showLevel, showRecording, showPlay, showScreen, showPart, goOnFromHere, seek, setAuto } = director
   return {
-    ...{ restart, showRecording, showPlay, showScreen, showPart, seek, setAuto },
+    ...{ restart, showLevel, showRecording, showPlay, showScreen, showPart, seek, setAuto },
     view,
     list,
     /** The session's own recording, for covers and tests. */
@@ -160,8 +162,9 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     step: () => director.session().step,
     /** How far a move carries, from where the hero is in the moment that is shown; empty where the rules do not say. */
     reach(): Point[] {
-      const setup = director.setup()
-      const { play } = director.shown()
+      const shown = director.shown()
+      const setup = setupOf(shown, director.setup())
+      const { play } = shown
       return play === null ? [] : (rulesFor(setup.doc.template.id).reach?.(play, setup) ?? [])
     },
     onThumbs(tell: () => void) {
@@ -203,6 +206,9 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       const shown = director.showMoment(sound)
       if (shown) this.setMuted(false)
       return shown
+    },
+    setRunning(on: boolean): void {
+      view.running = on
     },
     setSlow(on: boolean): void {
       view.slow = on

@@ -1,5 +1,5 @@
 import { drawingIn } from '@core/kinds'
-import { makeSetup } from '@core/game/setup'
+import { docOfLevel, makeSetup, SPLIT } from '@core/game/setup'
 import { goneFor, type Command } from '@core/pack/commands'
 import {
   emptyHistory,
@@ -14,7 +14,8 @@ import type { AssetFacts } from '@core/pack/asset'
 import type { SpriteContent } from '@core/kinds/drawing'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
-import { fittedTo } from '@core/template/uses'
+import { partInLevel } from '@core/template/levels'
+import { fittedTo, levelOf, wholePart } from '@core/template/uses'
 import { buildGameDoc } from '@core/template/game-doc'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
@@ -54,6 +55,8 @@ export const useBench = defineStore('bench', () => {
   const saving = ref<'saved' | 'waiting' | 'elsewhere' | 'failed'>('saved')
   /** Which part, and which entry of its cast, is in the inspector. */
   const selected = ref<{ part: string; entry: string }>({ part: '', entry: '' })
+  /** Which level is at hand, by its id; empty in a game of one. */
+  const chosenLevel = ref('')
   let rev = 0
   let lastSave = 0
   let running: Promise<void> | null = null
@@ -70,13 +73,51 @@ export const useBench = defineStore('bench', () => {
     const plain = newPack(base.value, 'template')
     return makeSetup(buildGameDoc(base.value, { ...plain, stage: pack.value?.stage ?? plain.stage }))
   })
+  const levels = computed(() => pack.value?.levels ?? [])
+  /** The level at hand: the one that was chosen, as long as it is there. */
+  const level = computed(() =>
+    levels.value.some(({ id }) => id === chosenLevel.value) ? chosenLevel.value : (levels.value[0]?.id ?? ''),
+  )
+  const levelIndex = computed(() =>
+    Math.max(
+      0,
+      levels.value.findIndex(({ id }) => id === level.value),
+    ),
+  )
+  /** The level at hand as a game of its own: what is worked out of one level is worked out of this. */
+  const here = computed(() =>
+    setup.value === null || levels.value.length === 0
+      ? setup.value
+      : makeSetup(docOfLevel(setup.value.doc, levelIndex.value)),
+  )
+  /** Every part once, as it is in the level at hand. */
+  const shownParts = computed(() => {
+    const all = template.value?.parts ?? []
+    const own = new Set(all.filter(({ id }) => levelOf(id) === level.value).map(({ id }) => wholePart(id)))
+    return all.filter(({ id }) => {
+      const of = levelOf(id)
+      return of === '' ? level.value === '' || id.includes(SPLIT) || !own.has(id) : of === level.value
+    })
+  })
+  /** Takes a level in hand, with the part in the inspector as it is there. */
+  function goToLevel(id: string): void {
+    chosenLevel.value = id
+    if (pack.value === null || levelOf(selected.value.part) === id) return
+    const { part, entry } = selected.value
+    const there = wholePart(part) === part || levelOf(part) !== '' ? partInLevel(pack.value, part, level.value) : part
+    select(there, entry)
+  }
   const canUndo = computed(() => history.value.past.at(-1)?.name ?? '')
   const canRedo = computed(() => history.value.future.at(-1)?.name ?? '')
 
   /** Parts a player would notice, and how many of them are the user's. */
   const tally = computed(() => {
-    const counted = template.value?.parts.filter((spec) => !spec.fineAsIs) ?? []
-    return { all: counted.length, yours: counted.filter((spec) => pack.value?.parts[spec.id] !== undefined).length }
+    const counted = template.value?.parts.filter((spec) => !spec.fineAsIs && levelOf(spec.id) === '') ?? []
+    // A part that is theirs in any of its places is theirs.
+    const own = new Set(
+      Object.keys(pack.value?.parts ?? {}).flatMap((key) => [key, ...(levelOf(key) === '' ? [] : [wholePart(key)])]),
+    )
+    return { all: counted.length, yours: counted.filter(({ id }) => own.has(id)).length }
   })
 
   async function open(id: string): Promise<boolean> {
@@ -260,8 +301,10 @@ export const useBench = defineStore('bench', () => {
       }
     return found
   }
-  const select = (part: string, entry = '') => {
+  function select(part: string, entry = ''): void {
     selected.value = { part, entry }
+    // What is in one level only is looked at there.
+    if (levelOf(part) !== '') chosenLevel.value = levelOf(part)
     sessionStorage.setItem(`pack-post:selected:${pack.value?.id ?? ''}`, JSON.stringify(selected.value))
   }
   const seal = () => {
@@ -270,6 +313,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     pack,
+    base,
     template,
     history,
     setup,
@@ -278,6 +322,7 @@ export const useBench = defineStore('bench', () => {
     saving,
     troubled,
     selected,
+    ...{ levels, level, levelIndex, here, shownParts, goToLevel },
     tally,
     canUndo,
     canRedo,

@@ -4,6 +4,7 @@ import { curveValues, halfPoint, onStep, type CurvePoint } from '@core/dry-run/c
 import { feltOf } from '@core/dry-run/felt'
 import { bySkill, causesOf, rateOf } from '@core/dry-run/statistics'
 import { rulesFor } from '@core/game/registry'
+import { docOfLevel } from '@core/game/setup'
 import type { GameDoc } from '@core/game/types'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -36,14 +37,17 @@ export const useDryRun = defineStore('dry-run', () => {
   let timer: ReturnType<typeof setTimeout> | null = null
   let playedFor = ''
 
-  const felt = computed(() => (bench.setup === null ? '' : feltOf(bench.setup.doc)))
-  const facts = computed(() => (bench.setup === null ? null : rulesFor(bench.setup.doc.template.id).facts(bench.setup)))
+  /** All levels in one go, instead of the one at hand. */
+  const whole = ref(false)
+  const at = computed(() => (whole.value ? bench.setup : bench.here))
+  const felt = computed(() => (at.value === null ? '' : feltOf(at.value.doc)))
+  const facts = computed(() => (bench.here === null ? null : rulesFor(bench.here.doc.template.id).facts(bench.here)))
   const skills = computed(() => bySkill(games.value))
   const causes = computed(() => causesOf(games.value))
   const average = computed(() => skills.value.find((one) => one.skill === AVERAGE) ?? null)
 
   async function run(each: number): Promise<void> {
-    const doc = bench.setup?.doc
+    const doc = at.value?.doc
     if (doc === undefined) return
     // A quick run that waits for its moment must not take the place of the one that was asked for.
     if (timer !== null) clearTimeout(timer)
@@ -75,7 +79,7 @@ export const useDryRun = defineStore('dry-run', () => {
     { immediate: true },
   )
 
-  const dials = computed(() => bench.template?.parts.filter((spec) => spec.dial !== undefined) ?? [])
+  const dials = computed(() => bench.shownParts.filter((spec) => spec.dial !== undefined))
   const turned = computed(() => dials.value.find((spec) => spec.id === dial.value))
   const value = computed(() => bench.setup?.find('dial', dial.value) ?? 0)
   watch(
@@ -104,7 +108,8 @@ export const useDryRun = defineStore('dry-run', () => {
     const points: CurvePoint[] = []
     for (const at of curveValues(spec, CURVE_VALUES, value.value)) {
       const dials = { ...doc.parts.dial, [which]: at }
-      const turnedDoc: GameDoc = { ...doc, parts: { ...doc.parts, dial: dials } }
+      const wholeDoc: GameDoc = { ...doc, parts: { ...doc.parts, dial: dials } }
+      const turnedDoc = whole.value ? wholeDoc : docOfLevel(wholeDoc, bench.levelIndex)
       const played = await dryRun(turnedDoc, gamesOf({ skills: [AVERAGE], games: CURVE_GAMES, seed: SEED }), wanted)
       if (played === null) break
       points.push({ value: at, wins: rateOf(played.filter((game) => game.outcome === 'won').length, played.length) })
@@ -121,7 +126,7 @@ export const useDryRun = defineStore('dry-run', () => {
   })
 
   return {
-    ...{ watchers, games, state, done, asked, facts, skills, causes, average, thorough },
+    ...{ whole, at, watchers, games, state, done, asked, facts, skills, causes, average, thorough },
     ...{ dial, dials, turned, value, curve, curving, drawCurve, half },
   }
 })

@@ -123,6 +123,6 @@ describe('a pack of another template', () => {
     for (const key of ['ground@', '@won', 'ground@won@lost', 'Ground@won', '../ground'])
       expect(Pack.safeParse({ ...pack, parts: { [key]: pack.parts['ground'] } }).success, key).toBe(false)
     expect(Pack.parse(JSON.parse(JSON.stringify({ ...pack, pixels: undefined }))).pixels).toBe(0)
-    expect(fittedTo(updraft, good).parts.length).toBe(updraft.parts.length + 1)
+    expect(fittedTo(updraft, good).parts.length).toBe(fittedTo(updraft, pack).parts.length + 1)
   })
 })

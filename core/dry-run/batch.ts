@@ -2,8 +2,9 @@ import { playSeed } from '../game/game'
 import { startRecording, record, type Recording } from '../game/recording'
 import { rulesFor } from '../game/registry'
 import { playerFor } from '../game/simulated'
-import type { PlayState, Rules, SimulatedPlayer } from '../game/rules'
-import type { Setup } from '../game/setup'
+import type { Carry, PlayState, Rules, SimulatedPlayer } from '../game/rules'
+import { levelsOf } from '../game/levels'
+import { isOn, setupFor, type Setup } from '../game/setup'
 import { idleInput, STEPS_PER_SECOND } from '../game/types'
 
 /** Five kinds of players, from a first try to an expert. */
@@ -46,17 +47,38 @@ export const engineOf = (setup: Setup): Engine => ({
 export const seedAt = (base: number, index: number): number =>
   (Math.imul(base ^ Math.imul(index + 1, 0x27d4eb2f), 0x165667b1) ^ index) >>> 0
 
-/** Plays one game to its end, or for five minutes. `each` sees every input before it is played. */
-export function playOne(
+/** Plays one game to its end, or for five minutes; of a game with levels all of them in one go, as far as it gets. */
+export function playOne(setup: Setup, engine: Engine, skill: number, seed: number, each?: Each): DryGame {
+  const levels = levelsOf(setup).length
+  const carries = isOn(setup, 'carry-lives', false)
+  let carry: Carry | undefined
+  let seconds = 0
+  let score = 0
+  for (let level = 0; ; level++) {
+    const at = setupFor(setup, level)
+    const { game, state } = playLevel(at, engine, skill, seed, playSeed(seed, level + 1), carry, each)
+    seconds += game.seconds
+    score += game.score
+    if (level + 1 >= levels || game.outcome !== 'won') return { ...game, seconds, score }
+    carry = carries ? engine.rules.carried?.(state) : undefined
+  }
+}
+
+/** Sees every input before it is played. */
+type Each = (input: ReturnType<typeof idleInput>) => void
+
+function playLevel(
   setup: Setup,
   engine: Engine,
   skill: number,
   seed: number,
-  each?: (input: ReturnType<typeof idleInput>) => void,
-): DryGame {
+  start: number,
+  carry: Carry | undefined,
+  each: Each | undefined,
+): { game: DryGame; state: PlayState } {
   const { rules, player } = engine
   const input = idleInput()
-  const state = rules.start(setup, playSeed(seed, 1))
+  const state = rules.start(setup, start, carry)
   const mind = player.make(skill, seed)
   const most = MOST_SECONDS * STEPS_PER_SECOND
   while (state.outcome === 'playing' && state.step < most) {
@@ -66,16 +88,8 @@ export function playOne(
   }
   const ended = state.outcome !== 'playing'
   const { cause, x, y } = ended ? rules.ending(state, setup) : { cause: STILL_PLAYING, x: -1, y: -1 }
-  return {
-    seed,
-    skill,
-    outcome: state.outcome,
-    seconds: state.step / STEPS_PER_SECOND,
-    score: state.score,
-    cause,
-    x,
-    y,
-  }
+  const { outcome, score } = state
+  return { game: { seed, skill, outcome, seconds: state.step / STEPS_PER_SECOND, score, cause, x, y }, state }
 }
 
 export interface Ask {
@@ -96,9 +110,9 @@ export const playAll = (
   engine: Engine = engineOf(setup),
 ): DryGame[] => asked.map(({ skill, seed }) => playOne(setup, engine, skill, seed))
 
-/** The same game again as inputs, for the stage. */
-export function recordingOf(setup: Setup, game: Pick<DryGame, 'skill' | 'seed'>): Recording {
-  const recording = startRecording(setup.doc.template.id, game.seed, true)
+/** The same game again as inputs, for the stage, which plays them in that level (0-based). */
+export function recordingOf(setup: Setup, game: Pick<DryGame, 'skill' | 'seed'>, level = 0): Recording {
+  const recording = startRecording(setup.doc.template.id, game.seed, true, level)
   playOne(setup, engineOf(setup), game.skill, game.seed, (input) => record(recording, input))
   return recording
 }

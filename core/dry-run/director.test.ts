@@ -17,7 +17,7 @@ const steps = (count: number, input = idleInput(), handsOff = false) => {
 const hero = () => JSON.stringify(director.session().state.play)
 
 beforeEach(() => {
-  direction = { running: true, auto: false, back: 0, rewindable: 0, screen: '' }
+  direction = { level: 0, running: true, auto: false, back: 0, rewindable: 0, screen: '' }
   begun = 0
   director = makeDirector(setup, direction, { seed: 7, straightToPlay: true, begun: () => begun++ })
 })

@@ -1,5 +1,5 @@
 import { autoplayInput, makeAutoplay, type Autoplay } from '../game/autoplay'
-import { beginPlay, goTo, tellStory, type GameState } from '../game/game'
+import { beginPlay, goTo, showLevels, tellStory, type GameState } from '../game/game'
 import { replayInputs, type Recording } from '../game/recording'
 import { LINE, SCREENS, screenOf, STORY_PARTS } from '../game/screens'
 import {
@@ -18,6 +18,8 @@ import { findMoment, pressingPlay } from './moment'
 
 /** What is shown of a game, and who plays it. The director changes it and is asked through it. */
 export interface Direction {
+  /** Which level (0-based) is shown. */
+  level: number
   running: boolean
   /** The simulated player has the controls. */
   auto: boolean
@@ -57,6 +59,7 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
   function tell(): void {
     direction.rewindable = rewindable(session)
     direction.screen = session.state.screen
+    direction.level = session.state.level
   }
   function begin(next: Session, robotSeed: number): void {
     session = next
@@ -76,13 +79,21 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
   function restart(): void {
     replay = []
     parked = false
-    begin(startSession(setup, seed, { straightToPlay: true }), seed + 1)
+    begin(startSession(setup, seed, { straightToPlay: true, level: session.state.level }), seed + 1)
     tell()
+  }
+
+  /** Shows a level (0-based) from its start. */
+  function showLevel(level: number): void {
+    if (session.state.level === level && session.state.screen === 'play') return
+    session.state.level = level
+    restart()
   }
 
   /** Shows a recorded play from step `from` on, with what can be gone back to before it. */
   function showRecording(recording: Recording, from: number): void {
-    begin(startSession(setup, recording.seed, { straightToPlay: recording.straightToPlay }), recording.seed + 1)
+    const { straightToPlay, level } = recording
+    begin(startSession(setup, recording.seed, { straightToPlay, level: level ?? 0 }), recording.seed + 1)
     const inputs: Input[] = []
     replayInputs(recording, (input, step) => {
       if (step < from) stepSession(session, input)
@@ -97,12 +108,13 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
   /** One line of a story (`part#line`), or its first; with none yet there is nothing to show. */
   function showStory(key: string): void {
     const [part, id] = key.split(LINE)
+    const whole = part!.split(SPLIT)[0]
     const lines = setup.find('story', part!)?.lines ?? []
     if (lines.length === 0) return
     leap(true, (state) => {
-      if (part !== STORY_PARTS.before && state.play === null) beginPlay(state, setup)
-      if (part === STORY_PARTS.before) state.play = null
-      tellStory(state, setup, part!, part === STORY_PARTS.won ? 'won' : part === STORY_PARTS.lost ? 'lost' : 'play')
+      if (whole !== STORY_PARTS.before && state.play === null) beginPlay(state, setup)
+      if (whole === STORY_PARTS.before) state.play = null
+      tellStory(state, setup, part!, whole === STORY_PARTS.won ? 'won' : whole === STORY_PARTS.lost ? 'lost' : 'play')
       if (state.story !== null)
         state.story.line = Math.max(
           0,
@@ -126,7 +138,8 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
   const showScreen = (screen: GameState['screen']): void =>
     leap(true, (state) => {
       if (state.play === null) beginPlay(state, setup)
-      goTo(state, screen)
+      if (screen === 'levels') showLevels(state, setup)
+      else goTo(state, screen)
     })
 
   return {
@@ -173,7 +186,7 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
     showMoment(sound: string): boolean {
       const fires = (state: GameState) => state.events.includes(sound)
       const pressed = sound.split(SPLIT)[0] === partAs(setup.doc, 'press')
-      const found = pressed ? pressingPlay(setup, seed) : findMoment(setup, fires, seed)
+      const found = pressed ? pressingPlay(setup, seed) : findMoment(setup, fires, seed, session.state.level)
       if (found !== null) showRecording(found.recording, Math.max(0, found.at - LEAD))
       return found !== null
     },
@@ -182,12 +195,12 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
       const [whole, use] = part.split(SPLIT)
       const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!, partAs(setup.doc, 'opening'))
       direction.back = 0
-      if (screen === 'story') return showStory(whole!)
+      if (screen === 'story') return showStory(part)
       replay = []
       if (screen === null || screen === 'play') return showPlay()
       if (session.state.screen !== screen) showScreen(screen)
     },
-    ...{ restart, showRecording, showPlay, showScreen },
+    ...{ restart, showLevel, showRecording, showPlay, showScreen },
   }
 }
 export type Director = ReturnType<typeof makeDirector>

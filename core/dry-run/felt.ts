@@ -10,5 +10,5 @@ export function feltOf(doc: GameDoc): string {
     const how = kindOf({ kind }).felt
     return how === null ? [] : [kind, Object.entries(doc.parts[kind]!).map(([id, part]) => [id, how(part as never)])]
   })
-  return JSON.stringify([doc.template, doc.stage, felt])
+  return JSON.stringify([doc.template, doc.stage, felt, ...(doc.levels ?? []).map(({ id }) => id)])
 }

@@ -20,10 +20,16 @@ const SKILLS = [0.9, 0.1, 0.6, 0.3] as const
  * Plays until something happens, and gives back how it came to that; null when it did not in twenty minutes of play.
  * The same set-up, wish and seed give the same moment.
  */
-export function findMoment(setup: Setup, happened: (state: GameState) => boolean, seed: number): Moment | null {
+export function findMoment(
+  setup: Setup,
+  happened: (state: GameState) => boolean,
+  seed: number,
+  level = 0,
+): Moment | null {
   for (let n = 0; n < TRIES; n++) {
     const state = startGame(seed + n)
-    const recording = startRecording(setup.doc.template.id, seed + n, true)
+    state.level = level
+    const recording = startRecording(setup.doc.template.id, seed + n, true, level)
     const player = makeAutoplay(setup, SKILLS[n % SKILLS.length]!, seed + n)
     beginPlay(state, setup)
     for (let step = 0; step < SECONDS * STEPS_PER_SECOND; step++) {

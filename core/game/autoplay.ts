@@ -1,4 +1,4 @@
-import type { GameState } from './game'
+import { setupOf, type GameState } from './game'
 import { playerFor } from './simulated'
 import type { SimulatedMind } from './rules'
 import type { Setup } from './setup'
@@ -20,7 +20,7 @@ const LINGER_STEPS = 110
 export function autoplayInput(auto: Autoplay, state: GameState, setup: Setup): Input {
   const input = auto.input
   if (state.screen === 'play' && state.play !== null) {
-    playerFor(setup.doc.template.id).decide(auto.mind, state.play, setup, input)
+    playerFor(setup.doc.template.id).decide(auto.mind, state.play, setupOf(state, setup), input)
     return input
   }
   letGo(input)

@@ -50,7 +50,11 @@ function valuesOf(state: GameState, setup: Setup, language: number): Record<stri
   if (level === undefined) return values
   const best = state.progress.levels[level.id]?.best ?? 0
   return Object.assign(values, {
-    ...{ level: state.level + 1, levels: levelsOf(setup).length, 'level-name': levelName(setup, level, language) },
+    ...{
+      level: state.level + 1,
+      levels: levelsOf(setup).length,
+      'level-name': levelName(setup, state.level, language),
+    },
     ...{ 'level-best': best, total: inAll(state, setup), done: percentDone(state.progress, levelsOf(setup)) },
   })
 }
@@ -59,7 +63,7 @@ function valuesOf(state: GameState, setup: Setup, language: number): Record<stri
 export function buttonText(state: GameState, setup: Setup, button: ScreenButton): string {
   if ('level' in button.act) {
     const { level } = button.act
-    return `${level + 1} ${levelName(setup, levelsOf(setup)[level]!, state.language)}${isOpen(state, setup, level) ? '' : ' 🔒'}`
+    return `${level + 1} ${levelName(setup, level, state.language)}${isOpen(state, setup, level) ? '' : ' 🔒'}`
   }
   const words = wordsIn(setup, partIn(setupOf(state, setup), button.words, state.screen), state.language)
   return fill(words, valuesOf(state, setup, state.language))

@@ -110,7 +110,6 @@ export function plateBox(shape: StageShape): TextBox {
 /** Texts that are no parts, because they follow from the content: credits, and what the rules put somewhere. */
 const COMPUTED: Record<string, Omit<TextBox, 'x' | 'y' | 'w' | 'h'>> = {
   'lives-number': { size: 0.6, lines: 1, align: 'right', tone: 'hud' },
-  'level-name': { size: 0.42, lines: 1, align: 'left', tone: 'plate' },
   'pop-words': { size: 0.6, lines: 1, align: 'center', tone: 'hud' },
 }
 const ANYWHERE: Omit<TextBox, 'x' | 'y' | 'w' | 'h'> = { size: 0.6, lines: 1, align: 'center', tone: 'hud' }

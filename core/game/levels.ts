@@ -3,7 +3,7 @@ import type { GameState } from './game'
 import { wordsIn } from './languages'
 import { PLACES, type Area } from './layouts'
 import type { ScreenButton } from './screens'
-import { isOn, levelPlace, partAs, partIn, setupFor, type Setup } from './setup'
+import { isOn, partAs, partIn, setupFor, type Setup } from './setup'
 import type { LevelDoc } from './types'
 
 /** A game of one level has none to count. */
@@ -69,9 +69,10 @@ function factOf(
   state: GameState,
   setup: Setup,
   index: number,
+  language: number,
 ): [part: string, values: Record<string, string | number>] {
   const levels = levelsOf(setup)
-  if (!isOpen(state, setup, index)) return ['level-locked-words', { before: levels[index - 1]!.name }]
+  if (!isOpen(state, setup, index)) return ['level-locked-words', { before: levelName(setup, index - 1, language) }]
   const best = state.progress.levels[levels[index]!.id]?.best ?? 0
   return wonIn(state, levels[index]) ? ['level-best-words', { 'level-best': best }] : ['level-new-words', {}]
 }
@@ -105,13 +106,18 @@ export function drawCard(
     item.lit = lit
     item.text = text
   }
-  const level = levelsOf(whole)[index]!
-  const called = levelName(whole, level, language)
-  const [part, values] = factOf(state, whole, index)
-  words('level-name', `${index + 1} ${called}`, y + h - name - fact, name)
+  const called = levelName(whole, index, language)
+  const [part, values] = factOf(state, whole, index, language)
+  words(NAME_WORDS, `${index + 1} ${called}`, y + h - name - fact, name)
   words(part, fill(wordsIn(whole, part, language), values), y + h - fact, fact - 0.05)
 }
 
-/** A level's name in a language; what is not translated stays in the first one. */
-export const levelName = (setup: Setup, level: LevelDoc, language: number): string =>
-  (language > 0 ? setup.doc.languages[language]?.words[levelPlace(level.id)] : undefined) ?? level.name
+/** The name of a level (0-based) as players read it: the game's words for it, in a language. */
+export function levelName(whole: Setup, index: number, language: number): string {
+  const level = levelsOf(whole)[index]
+  const own = partIn(setupFor(whole, index), NAME_WORDS, '')
+  const words = wordsIn(whole, own, language) || NAMED
+  return words.replaceAll(NAMED, level?.name ?? '')
+}
+const NAME_WORDS = 'level-name-words'
+const NAMED = '{level-name}'

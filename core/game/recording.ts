@@ -12,12 +12,15 @@ export interface Recording {
   seed: number
   /** The session began in play, not on the start screen. */
   straightToPlay: boolean
+  /** In which level (0-based) it did; absent for the first. */
+  level?: number
   steps: number
   runs: number[]
 }
 
-export function startRecording(template: string, seed: number, straightToPlay = false): Recording {
-  return { format: 'pack-post-recording', version: 1, template, seed: seed >>> 0, straightToPlay, steps: 0, runs: [] }
+export function startRecording(template: string, seed: number, straightToPlay = false, level = 0): Recording {
+  const began = { straightToPlay, ...(level === 0 ? {} : { level }) }
+  return { format: 'pack-post-recording', version: 1, template, seed: seed >>> 0, ...began, steps: 0, runs: [] }
 }
 
 /** Forgets everything after the first `steps` steps. */
@@ -40,6 +43,7 @@ export function replayInputs(recording: Recording, each: (input: Input, step: nu
 /** Runs a recorded session from its start and returns the state it ends in. */
 export function rerun(recording: Recording, setup: Setup): GameState {
   const state = startGame(recording.seed, setup)
+  state.level = recording.level ?? 0
   if (recording.straightToPlay) beginPlay(state, setup)
   replayInputs(recording, (input) => stepGame(state, input, setup))
   return state

@@ -23,14 +23,15 @@ export const REWIND_SECONDS = 20
 export function startSession(
   setup: Setup,
   seed: number,
-  options: { straightToPlay?: boolean; keepSeconds?: number } = {},
+  options: { straightToPlay?: boolean; keepSeconds?: number; level?: number } = {},
 ): Session {
   const state = startGame(seed, setup)
+  state.level = options.level ?? 0
   if (options.straightToPlay === true) beginPlay(state, setup)
   return {
     setup,
     state,
-    recording: startRecording(setup.doc.template.id, seed, options.straightToPlay),
+    recording: startRecording(setup.doc.template.id, seed, options.straightToPlay, state.level),
     snapshots: [],
     inputs: [],
     firstInput: 0,

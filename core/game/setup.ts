@@ -1,18 +1,7 @@
 import { canvasHeight, canvasWidth, clipOf, frameAt } from './clips'
 import { makeShape, type Shape } from './shapes'
 import { STAGES, type Stage } from './stage'
-import type {
-  CastEntryDoc,
-  ClipDoc,
-  DocKind,
-  FieldValue,
-  FrameDoc,
-  GameDoc,
-  PartDocs,
-  Point,
-  Role,
-  SpriteDoc,
-} from './types'
+import type { ClipDoc, DocKind, FieldValue, FrameDoc, GameDoc, PartDocs, Point, Role, SpriteDoc } from './types'
 
 /** What the rules read each step: the game document with the slow questions answered once. */
 export interface Setup {
@@ -177,19 +166,34 @@ export function setupFor(whole: Setup, level: number, look = ''): Setup {
   const worn = whole.doc.dresses === undefined ? '' : look
   if (id === undefined && worn === '') return whole
   const kept = (whole.variants[level] ??= {})
-  return (kept[worn] ??= variant(whole, id === undefined ? '' : levelPlace(id), worn))
+  const place = id === undefined ? '' : levelPlace(id)
+  return (kept[worn] ??= { ...makeSetup(dressed(partsAt(whole.doc, place), worn)), level: place })
 }
 
-function variant(whole: Setup, level: string, look: string): Setup {
+/** The document with the parts as they are in that place. */
+function partsAt(doc: GameDoc, place: string): GameDoc {
   const parts: Record<string, Record<string, unknown>> = {}
-  for (const [kind, all] of Object.entries(whole.doc.parts)) {
-    parts[kind] = { ...all }
-    for (const id in all) if (level !== '' && id.endsWith(SPLIT + level)) parts[kind][id.split(SPLIT)[0]!] = all[id]
+  for (const [kind, all] of Object.entries(doc.parts)) {
+    const here: Record<string, unknown> = (parts[kind] = { ...all })
+    for (const id in all) if (place !== '' && id.endsWith(SPLIT + place)) here[id.split(SPLIT)[0]!] = all[id]
   }
-  const { looks, of } = whole.doc.dresses ?? { looks: '', of: '' }
-  const worn = (parts['cast']?.[looks] as CastEntryDoc[] | undefined)?.find((entry) => entry.id === look)
-  if (worn !== undefined) parts['sprite']![of] = worn.sprite
-  return { ...makeSetup({ ...whole.doc, parts: parts as GameDoc['parts'] }), level }
+  return { ...doc, parts: parts as GameDoc['parts'] }
+}
+
+/** The document with the hero in that look; as it is where there is none of that name. */
+function dressed(doc: GameDoc, look: string): GameDoc {
+  const { looks, of } = doc.dresses ?? { looks: '', of: '' }
+  const worn = partOf(doc, 'cast', looks)?.find((entry) => entry.id === look)
+  if (worn === undefined) return doc
+  return { ...doc, parts: { ...doc.parts, sprite: { ...doc.parts.sprite, [of]: worn.sprite } } }
+}
+
+/** One level (0-based) as a game of its own; a game of one level is that. */
+export function docOfLevel(doc: GameDoc, level: number): GameDoc {
+  const id = doc.levels?.[level]?.id
+  if (id === undefined) return doc
+  const { levels: _others, ...one } = partsAt(doc, levelPlace(id))
+  return one
 }
 
 /** The part that is that to this game; empty where none is. */

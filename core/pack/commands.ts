@@ -2,7 +2,6 @@ import type { StageShape } from '../game/stage'
 import { create } from 'mutative'
 import { emptyWords, type Label } from '../label/label'
 import type { PartContent } from '../kinds'
-import { levelPlace } from '../game/setup'
 import type { Level } from './level'
 import { mergeInto, same } from './merge'
 import type { AssetFacts, Source } from './asset'
@@ -102,10 +101,6 @@ function apply(draft: Pack, command: Command): void {
       break
     case 'set-levels':
       mergeInto(draft as unknown as Record<string, unknown>, { levels: command.from }, { levels: command.levels })
-      // Words of a level that is not there any more are words of nothing.
-      for (const language of draft.languages)
-        for (const { id } of command.from)
-          if (!draft.levels.some((level) => level.id === id)) Reflect.deleteProperty(language.words, levelPlace(id))
       break
     case 'set-main-language':
       draft.language = { tag: command.tag, name: command.name }

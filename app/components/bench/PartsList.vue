@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { kindOf } from '@core/kinds'
+import { ownLevels } from '@core/template/levels'
+import { levelOf, wholePart } from '@core/template/uses'
 import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
@@ -17,7 +19,7 @@ const check = useCheck()
 const swap = useSwap()
 const takeFrom = useTakeFrom()
 const many = useMany()
-type Filter = 'all' | 'template' | 'findings'
+type Filter = 'all' | 'template' | 'findings' | 'level'
 const filter = ref<Filter>('all')
 const over = ref('')
 const picker = useTemplateRef<HTMLInputElement>('picker')
@@ -28,6 +30,16 @@ interface Row {
   kind: string
   parts: PartSpec[]
   mark: 'template' | 'yours' | 'must' | 'should' | 'quiet'
+  /** Something else in the level at hand. */
+  onlyHere: boolean
+}
+const numbers = (at: readonly number[]): string => at.map((index) => index + 1).join(', ')
+/** What a row says of levels: something else here, or in others. */
+function levelWords(spec: PartSpec): string {
+  if (bench.pack === null || bench.level === '') return ''
+  if (levelOf(spec.id) !== '') return ' · only here'
+  const others = ownLevels(bench.pack, spec.id)
+  return others.length === 0 ? '' : ` · other in ${numbers(others)}`
 }
 
 function about(spec: PartSpec): string {
@@ -48,19 +60,27 @@ function markOf(parts: PartSpec[]): Row['mark'] {
 const rows = computed(() => {
   const groups = MOMENTS.map((moment) => {
     const found: Row[] = []
-    for (const spec of bench.template?.parts ?? []) {
+    for (const spec of bench.shownParts) {
       if (spec.moment !== moment) continue
       const sheet = spec.sheet === undefined ? undefined : found.find((row) => row.id === `sheet:${spec.sheet}`)
       if (sheet !== undefined) sheet.parts.push(spec)
       else if (spec.sheet !== undefined)
-        found.push({ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet' })
-      else found.push({ id: spec.id, name: spec.name, kind: about(spec), parts: [spec], mark: markOf([spec]) })
+        found.push({
+          ...{ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet', onlyHere: false },
+        })
+      else
+        found.push({
+          ...{ id: spec.id, name: nameOf(spec), kind: about(spec) + levelWords(spec), parts: [spec] },
+          ...{ mark: markOf([spec]), onlyHere: levelOf(spec.id) !== '' },
+        })
     }
     for (const row of found)
       if (row.id.startsWith('sheet:')) {
         const kinds = new Set(row.parts.map((part) => part.content.kind))
-        row.kind = `${row.parts.length} ${kinds.size === 1 ? [...kinds][0]! : 'setting'}s`
+        row.kind = `${row.parts.length} ${kinds.size === 1 ? PLURAL[[...kinds][0]!] : 'settings'}`
         row.mark = markOf(row.parts)
+        row.onlyHere = row.parts.some((part) => levelOf(part.id) !== '')
+        if (row.onlyHere) row.kind += ' · some only here'
       }
     return { name: MOMENT_NAMES[moment], rows: found.filter(passes) }
   })
@@ -69,9 +89,19 @@ const rows = computed(() => {
 
 function passes(row: Row): boolean {
   if (filter.value === 'template') return row.mark === 'template'
+  if (filter.value === 'level') return row.onlyHere
   if (filter.value === 'findings') return row.mark === 'must' || row.mark === 'should'
   return true
 }
+
+/** In its level a part has its own name; the list says where that is. */
+const nameOf = (spec: PartSpec): string =>
+  levelOf(spec.id) === '' ? spec.name : (bench.spec(wholePart(spec.id))?.name ?? spec.name)
+const PLURAL: Record<PartSpec['content']['kind'], string> = {
+  ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
+  ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
+}
+const inLevel = computed(() => bench.shownParts.filter((spec) => levelOf(spec.id) !== '').length)
 
 const withFindings = computed(
   () =>
@@ -85,6 +115,9 @@ const filters = computed((): { id: Filter; name: string }[] => [
   { id: 'all', name: 'All' },
   { id: 'template', name: `Template’s ${bench.tally.all - bench.tally.yours}` },
   { id: 'findings', name: `Findings ${withFindings.value}` },
+  ...(inLevel.value === 0
+    ? []
+    : [{ id: 'level' as const, name: `Only in level ${bench.levelIndex + 1}: ${inLevel.value}` }]),
 ])
 
 const isHere = (row: Row): boolean => row.parts.some((spec) => spec.id === bench.selected.part)
@@ -191,7 +224,14 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
           @dragleave="over = ''"
           @drop.prevent="dropped($event, row)"
         >
-          <BitsPartChip :part="row.parts[0]!.id" />
+          <span class="chip-room"
+            ><BitsPartChip :part="row.parts[0]!.id" /><span
+              v-if="row.onlyHere"
+              class="corner on-chip"
+              aria-hidden="true"
+              >{{ bench.levelIndex + 1 }}</span
+            ></span
+          >
           <span class="words">
             <span class="name">{{ row.name }}</span>
             <span class="kind soft">{{ row.kind }}</span>
@@ -239,8 +279,17 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
 .ticks .yours {
   background: var(--kraft);
 }
+.chip-room {
+  position: relative;
+}
+.on-chip {
+  position: absolute;
+  right: -6px;
+  bottom: -5px;
+}
 .filters {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
   padding: 10px 14px 6px;
 }

@@ -128,7 +128,6 @@ defineExpose({ focus: () => field.value?.focus() })
   gap: 16px;
   height: 134px;
   padding: 10px 16px;
-  border-top: 1px dashed var(--soft);
   flex: none;
 }
 .search {

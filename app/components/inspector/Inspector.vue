@@ -30,7 +30,7 @@ const view = computed(() => (content.value === undefined ? null : viewOf(content
 const whole = computed(() => (view.value?.entry ?? null) !== null && entry.value === undefined)
 const sheet = computed(() => {
   const name = spec.value?.sheet
-  return name === undefined ? [] : (bench.template?.parts.filter((one) => one.sheet === name) ?? [])
+  return name === undefined ? [] : bench.shownParts.filter((one) => one.sheet === name)
 })
 const credited = computed(() => {
   const of = entry.value?.sprite ?? own.value
@@ -68,6 +68,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
           :content="bench.content(one.id) ?? one.content"
           compact
         />
+        <LevelsScope :part="one.id" compact />
       </template>
     </template>
     <template v-else>
@@ -103,6 +104,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         </template>
         <v-btn v-if="own && !entry && !part.includes('@')" variant="text" @click="reset">Reset</v-btn>
       </div>
+      <LevelsScope :part="part" />
       <InspectorPartFindings :part="part" :entry="entry?.entry" />
       <component :is="view?.entry" v-if="view?.entry && entry" :spec="spec" :content="content" :entry="entry.entry" />
       <InspectorSpriteEditor

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
@@ -43,13 +43,30 @@ const phone = ref(false)
 const inspector = useTemplateRef<{ replace: () => void }>('inspector')
 const drawer = useTemplateRef<{ focus: () => void }>('drawer')
 
-const order = computed(() => bench.template?.parts.map((spec) => spec.id) ?? [])
+/** The sheet in the bottom strip. A template that has levels has two of them. */
+const bottom = ref<'drawer' | 'levels'>('drawer')
+const canLevels = computed(() => bench.template?.levels !== undefined)
+const levelStrip = useTemplateRef<{ focus: () => void }>('levelStrip')
+async function strip(which: 'drawer' | 'levels'): Promise<void> {
+  bottom.value = which
+  await nextTick()
+  if (which === 'drawer') drawer.value?.focus()
+  else levelStrip.value?.focus()
+}
+const order = computed(() => bench.shownParts.map((spec) => spec.id))
 function beside(by: number): void {
   const at = order.value.indexOf(bench.selected.part)
   const next = order.value[(at + by + order.value.length) % order.value.length]
   if (next !== undefined) bench.select(next)
 }
 
+/** Another level, on the stage from its start. */
+function besideLevel(by: number): void {
+  const next = bench.levels[(bench.levelIndex + by + bench.levels.length) % bench.levels.length]
+  if (next === undefined) return
+  bench.goToLevel(next.id)
+  stage.value?.showLevel(bench.levelIndex)
+}
 const ACTS: Record<string, () => void> = {
   p: () => {
     picking.value = !picking.value
@@ -62,8 +79,11 @@ const ACTS: Record<string, () => void> = {
   },
   '[': () => beside(-1),
   ']': () => beside(1),
+  pageup: () => besideLevel(-1),
+  pagedown: () => besideLevel(1),
   r: () => inspector.value?.replace(),
-  d: () => drawer.value?.focus(),
+  d: () => strip('drawer'),
+  l: () => canLevels.value && strip('levels'),
   s: () => {
     shapes.value = !shapes.value
   },
@@ -166,7 +186,21 @@ function ready(made: Stage): void {
             @shapes="shapes = !shapes"
             @phone="phone = !phone"
           />
-          <StageRewind :stage="stage" />
+          <div class="reel">
+            <div v-if="bench.levels.length > 0" class="at-level" data-testid="at-level">
+              <button class="plain-button" aria-label="The level before" @click="besideLevel(-1)">
+                <BitsIcon name="right" :size="16" class="back" />
+              </button>
+              <span
+                ><span class="soft">level {{ bench.levelIndex + 1 }} of {{ bench.levels.length }}</span
+                ><b>{{ bench.levels[bench.levelIndex]?.name }}</b></span
+              >
+              <button class="plain-button" aria-label="The level after" @click="besideLevel(1)">
+                <BitsIcon name="right" :size="16" />
+              </button>
+            </div>
+            <StageRewind :stage="stage" class="rewind-reel" />
+          </div>
           <p v-if="crisp.offer !== null && !stage.view.before" class="offer">
             Your art is drawn pixel by pixel.
             <button class="link" @click="crisp.set(crisp.offer)">Make the whole game crisp</button>
@@ -192,13 +226,33 @@ function ready(made: Stage): void {
         v-show="!covered"
         ref="inspector"
         class="right"
-        @drawer="drawer?.focus()"
+        @drawer="strip('drawer')"
         @moment="playMoment"
         @show="stage?.showPart($event)"
       />
     </div>
     <BenchWorking class="busy" />
-    <Drawer v-show="!covered" ref="drawer" />
+    <div v-show="!covered" class="bottom">
+      <div v-if="canLevels" class="sheets" role="group" aria-label="At the bottom">
+        <button
+          :class="['plain-button', { on: bottom === 'levels' }]"
+          :aria-pressed="bottom === 'levels'"
+          data-act="levels"
+          @click="strip('levels')"
+        >
+          Levels {{ Math.max(1, bench.levels.length) }}<kbd>L</kbd>
+        </button>
+        <button
+          :class="['plain-button', { on: bottom === 'drawer' }]"
+          :aria-pressed="bottom === 'drawer'"
+          @click="strip('drawer')"
+        >
+          Drawer<kbd>D</kbd>
+        </button>
+      </div>
+      <LazyLevelsStrip v-if="bottom === 'levels'" ref="levelStrip" class="strip" :stage="stage" />
+      <Drawer v-show="bottom === 'drawer'" ref="drawer" class="strip" />
+    </div>
     <LazyBenchManySheet v-if="sheetOpened" />
     <LazyBenchTakeSheet v-if="takeOpened" />
   </main>
@@ -269,6 +323,79 @@ function ready(made: Stage): void {
 }
 .upper {
   position: relative;
+}
+.reel {
+  display: flex;
+  gap: 10px;
+}
+.rewind-reel {
+  flex: 1;
+  min-width: 0;
+}
+.at-level {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  width: 190px;
+  flex: none;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+}
+.at-level > span {
+  display: grid;
+  min-width: 0;
+  text-align: center;
+  font-size: 12.5px;
+  line-height: 1.25;
+}
+.at-level b {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.at-level button {
+  width: 34px;
+  height: 40px;
+  display: grid;
+  place-items: center;
+}
+.back {
+  transform: scaleX(-1);
+}
+.bottom {
+  display: flex;
+  flex: none;
+  border-top: 1px dashed var(--soft);
+}
+.strip {
+  flex: 1;
+  min-width: 0;
+}
+.sheets {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  padding: 10px 0 10px 16px;
+  flex: none;
+}
+.sheets button {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+  min-width: 104px;
+  height: 34px;
+  padding: 0 9px;
+  border: 1.5px solid var(--ink);
+  border-radius: 5px;
+  background: var(--sheet);
+  font-weight: 700;
+  font-size: 13px;
+}
+.sheets .on {
+  background: var(--ink);
+  color: var(--paper);
 }
 .left,
 .right {

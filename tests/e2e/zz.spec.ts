@@ -1,0 +1,23 @@
+import { expect, test } from '@playwright/test'
+import { demos, stageReady } from '../support/e2e'
+test.use({ viewport: { width: 1280, height: 800 } })
+test('look', async ({ page }) => {
+  test.setTimeout(180_000)
+  page.on('console', (m) => { if (m.type() === 'error') console.log('ERR', m.text()) })
+  page.on('pageerror', (m) => console.log('PAGEERR', m.message))
+  await demos(page)
+  await page.goto('/packs/demo-puffin-catch/bench')
+  await stageReady(page)
+  await page.keyboard.press('l')
+  await page.waitForTimeout(2500)
+  await page.screenshot({ path: '/tmp/l1.png' })
+  await page.getByRole('button', { name: /^Add/ }).click()
+  await page.getByRole('button', { name: /^Add/ }).click()
+  await page.locator('[data-part=backdrop]').click()
+  await page.locator('[data-act=only-here]').click()
+  await page.waitForTimeout(4000)
+  await page.screenshot({ path: '/tmp/l2.png' })
+  await page.locator('[data-part^=goal]').click()
+  await page.waitForTimeout(1500)
+  await page.screenshot({ path: '/tmp/l3.png' })
+})
