@@ -12,6 +12,8 @@ export interface FindingText {
 
 const n = (facts: Facts, key: string): number => Number(facts[key] ?? 0)
 const s = (facts: Facts, key: string): string => String(facts[key] ?? '')
+/** Where it is, in a game of more than one level. */
+const inLevel = (facts: Facts): string => (s(facts, 'level') === '' ? '' : ` in “${s(facts, 'level')}”`)
 
 /** The one table that turns facts into sentences; editor, arcade and reports share it. */
 const TEXTS: Record<string, (f: Facts) => FindingText> = {
@@ -74,7 +76,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     fix: n(f, 'canShrink') === 1 ? 'Use smaller letters' : '',
   }),
   'goal-unreachable': (f) => ({
-    what: `The goal of ${n(f, 'goal')} cannot be reached: ${n(f, 'reachable')} is the most there is`,
+    what: `The goal of ${n(f, 'goal')} cannot be reached${inLevel(f)}: ${n(f, 'reachable')} is the most there is`,
     why: `Nobody could ever win. ${s(f, 'because')}`,
     fix: n(f, 'reachable') > 0 ? 'Set a goal that can be won' : '',
   }),
@@ -299,10 +301,10 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
   'dry-run': (f) => ({
     what:
       {
-        nobody: `In a dry run ${n(f, 'wins')} of ${n(f, 'games')} simulated games were won`,
-        everybody: `In a dry run all but ${n(f, 'games') - n(f, 'wins')} of ${n(f, 'games')} simulated games were won`,
-        short: `Half of all simulated games are over after ${n(f, 'seconds')} seconds`,
-        long: `Half of all simulated games last longer than ${n(f, 'seconds')} seconds`,
+        nobody: `In a dry run ${n(f, 'wins')} of ${n(f, 'games')} simulated games were won${inLevel(f)}`,
+        everybody: `In a dry run all but ${n(f, 'games') - n(f, 'wins')} of ${n(f, 'games')} simulated games were won${inLevel(f)}`,
+        short: `Half of all simulated games are over after ${n(f, 'seconds')} seconds${inLevel(f)}`,
+        long: `Half of all simulated games last longer than ${n(f, 'seconds')} seconds${inLevel(f)}`,
       }[s(f, 'problem')] ?? 'The dry run is out of the ordinary',
     why:
       {

@@ -1,6 +1,6 @@
 import { makeDrawList, type DrawList } from '../game/draw-list'
 import { drawGame } from '../game/draw-game'
-import { startGame, stepGame, beginPlay, goTo } from '../game/game'
+import { startGame, stepGame, beginPlay, goTo, setupOf } from '../game/game'
 import { boundsOf } from '../game/pick'
 import { playerFor } from '../game/simulated'
 import { makeSetup, type Setup } from '../game/setup'
@@ -8,7 +8,7 @@ import { idleInput } from '../game/types'
 import { buildGameDoc } from '../template/game-doc'
 import { fingerprintOf } from '../pack/fingerprint'
 import type { Pack } from '../pack/pack'
-import { fittedTo, wholePart } from '../template/uses'
+import { fittedTo, levelOf, wholePart } from '../template/uses'
 import type { Template } from '../template/template'
 
 export interface Yours {
@@ -37,7 +37,9 @@ export function ownParts(template: Template, pack: Pack): Set<string> {
 export function yoursOf(whole: Template, pack: Pack): Yours {
   const template = fittedTo(whole, pack)
   const own = ownParts(template, pack)
-  const counted = template.parts.filter((spec) => !spec.fineAsIs)
+  const counted = template.parts.filter((spec) => !spec.fineAsIs && levelOf(spec.id) === '')
+  // A part that is theirs in one of the levels is theirs.
+  const theirs = new Set([...own].flatMap((key) => (levelOf(key) === '' ? [key] : [wholePart(key)])))
   const setup = makeSetup(buildGameDoc(whole, pack))
   const list = makeDrawList()
   const state = startGame(7)
@@ -50,22 +52,25 @@ export function yoursOf(whole: Template, pack: Pack): Yours {
     all += b
   }
   look()
-  beginPlay(state, setup)
   const player = playerFor(template.id)
-  const mind = player.make(0.7, 7)
   const input = idleInput()
-  for (let moment = 0; moment < MOMENTS; moment++) {
-    for (let step = 0; step < EVERY && state.screen === 'play' && state.play !== null; step++) {
-      player.decide(mind, state.play, setup, input)
-      stepGame(state, input, setup)
+  for (let level = 0; level < Math.max(1, pack.levels.length); level++) {
+    state.level = level
+    beginPlay(state, setup)
+    const mind = player.make(0.7, 7)
+    for (let moment = 0; moment < MOMENTS; moment++) {
+      for (let step = 0; step < EVERY && state.screen === 'play' && state.play !== null; step++) {
+        player.decide(mind, state.play, setupOf(state, setup), input)
+        stepGame(state, input, setup)
+      }
+      if (state.play === null) break
+      if (state.screen !== 'play') goTo(state, 'play')
+      look()
+      if (state.play.outcome !== 'playing') break
     }
-    if (state.play === null) break
-    if (state.screen !== 'play') goTo(state, 'play')
-    look()
-    if (state.play.outcome !== 'playing') break
   }
   return {
-    parts: { own: counted.filter((spec) => own.has(spec.id)).length, all: counted.length },
+    parts: { own: counted.filter((spec) => theirs.has(spec.id)).length, all: counted.length },
     area: all === 0 ? 0 : mine / all,
   }
 }

@@ -1,15 +1,17 @@
 import { gamesOf, playAll, SKILLS, type DryGame } from '../../dry-run/batch'
 import { feltOf } from '../../dry-run/felt'
 import { rulesFor } from '../../game/registry'
-import { makeSetup, type Setup } from '../../game/setup'
-import { buildGameDoc } from '../../template/game-doc'
+import { levelsIn, oncePerPart, type LevelAt } from '../levels'
 import type { CheckContext, Hit, Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
 /** Games of each skill: enough to tell "nobody" and "everybody", quick enough to follow every change. */
 const GAMES = 8
 
-const setupOf = (ctx: CheckContext): Setup => makeSetup(buildGameDoc(ctx.template, ctx.pack))
+const factsOf = ({ setup }: LevelAt) => rulesFor(setup.doc.template.id).facts(setup)
+/** Levels whose goal that part sets. */
+const levelsOf = (ctx: CheckContext, part: string | undefined) =>
+  levelsIn(ctx).filter((level) => level.part(factsOf(level).dial) === part)
 
 const median = (games: readonly DryGame[]): number =>
   games.map((game) => game.seconds).sort((a, b) => a - b)[Math.floor(games.length / 2)] ?? 0
@@ -18,26 +20,28 @@ const median = (games: readonly DryGame[]): number =>
 export const dryRun: Rule = {
   id: 'dry-run',
   severity: 'should',
-  about: 'In a dry run nobody wins, everybody wins, or games are over too soon or too late.',
-  subjects: (ctx) => [{ part: rulesFor(ctx.template.id).facts(setupOf(ctx)).dial }],
-  reads: (ctx) => feltOf(buildGameDoc(ctx.template, ctx.pack)),
-  async run(ctx) {
-    const setup = setupOf(ctx)
-    const facts = rulesFor(ctx.template.id).facts(setup)
-    // A goal that cannot be reached is told by a rule of its own.
-    if (facts.reachable < facts.goal) return []
-    const games = playAll(setup, gamesOf({ skills: SKILLS.map((one) => one.skill), games: GAMES, seed: 1123 }))
-    const wins = games.filter((game) => game.outcome === 'won').length
-    const seconds = Math.round(median(games))
-    const hit = (problem: string, text: string): Hit => ({
-      facts: { problem, wins, games: games.length, seconds },
-      evidence: { kind: 'figure', text },
-    })
-    const hits: Hit[] = []
-    if (wins / games.length < LIMITS.fewestWins) hits.push(hit('nobody', `${wins} of ${games.length}`))
-    if (wins / games.length > LIMITS.mostWins) hits.push(hit('everybody', `${wins} of ${games.length}`))
-    if (seconds < LIMITS.shortestGame) hits.push(hit('short', `${seconds} s`))
-    if (seconds > LIMITS.longestGame) hits.push(hit('long', `${seconds} s`))
-    return hits
-  },
+  about: 'In a dry run of a level nobody wins, everybody wins, or games are over too soon or too late.',
+  subjects: (ctx) => oncePerPart(levelsIn(ctx), (level) => factsOf(level).dial),
+  reads: (ctx, { part }) => levelsOf(ctx, part).map(({ name, setup }) => [name, feltOf(setup.doc)]),
+  run: async (ctx, { part }) => levelsOf(ctx, part).flatMap(looked),
+}
+
+function looked(level: LevelAt): Hit[] {
+  const { setup, name } = level
+  const facts = factsOf(level)
+  // A goal that cannot be reached is told by a rule of its own.
+  if (facts.reachable < facts.goal) return []
+  const games = playAll(setup, gamesOf({ skills: SKILLS.map((one) => one.skill), games: GAMES, seed: 1123 }))
+  const wins = games.filter((game) => game.outcome === 'won').length
+  const seconds = Math.round(median(games))
+  const hit = (problem: string, text: string): Hit => ({
+    facts: { problem, wins, games: games.length, seconds, level: name },
+    evidence: { kind: 'figure', text },
+  })
+  const hits: Hit[] = []
+  if (wins / games.length < LIMITS.fewestWins) hits.push(hit('nobody', `${wins} of ${games.length}`))
+  if (wins / games.length > LIMITS.mostWins) hits.push(hit('everybody', `${wins} of ${games.length}`))
+  if (seconds < LIMITS.shortestGame) hits.push(hit('short', `${seconds} s`))
+  if (seconds > LIMITS.longestGame) hits.push(hit('long', `${seconds} s`))
+  return hits
 }

@@ -1,12 +1,23 @@
 import { rulesFor } from '../../game/registry'
-import { makeSetup } from '../../game/setup'
+import { SPLIT } from '../../game/setup'
 import { drawingIn, kindOf } from '../../kinds'
 import { contentOf } from '../../pack/pack'
-import { buildGameDoc } from '../../template/game-doc'
+import { levelsIn } from '../levels'
 import type { CheckContext, Rule } from '../rule'
 
-const unmetIn = (ctx: CheckContext) =>
-  rulesFor(ctx.template.id).facts(makeSetup(buildGameDoc(ctx.template, ctx.pack))).unmet ?? []
+/** Entries that come into play in none of the levels their part is in. */
+function unmetIn(ctx: CheckContext) {
+  const levels = levelsIn(ctx)
+  const found = levels.flatMap((level) => {
+    const unmet = rulesFor(ctx.template.id).facts(level.setup).unmet ?? []
+    return unmet.map((one) => ({ ...one, part: level.part(one.part) }))
+  })
+  return found.filter(({ part, entry }, i) => {
+    const same = found.filter((one) => one.part === part && one.entry === entry)
+    const having = levels.filter((level) => level.part(part.split(SPLIT)[0]!) === part)
+    return found.indexOf(same[0]!) === i && same.length === having.length
+  })
+}
 
 /** Own art that the rules cannot bring into play: a drawing that is swapped may be wider than a jump is long. */
 export const neverMet: Rule = {

@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest'
+import { contextFor, emptyPack } from '../../tests/support/fixtures'
+import { threeLevels, withLevels } from '../../tests/support/levels'
+import type { Pack } from '../pack/pack'
+import { yoursOf } from '../facts/yours'
+import { inLevel } from '../template/levels'
+import { windfall } from '../../tests/support/fixtures'
+import { gamesOf, playAll } from '../dry-run/batch'
+import { makeSetup, docOfLevel } from '../game/setup'
+import { buildGameDoc } from '../template/game-doc'
+import { dryRun } from './rules/dry-run'
+import { goalUnreachable } from './rules/goal-unreachable'
+import { neverMet } from './rules/never-met'
+import { textOf } from './texts'
+
+const dial = (value: number) => ({ kind: 'dial' as const, value })
+async function found(rule: typeof dryRun, pack: Pack) {
+  const ctx = contextFor(pack)
+  const subjects = rule.subjects(ctx)
+  return (
+    await Promise.all(subjects.map(async (subject) => ({ subject, hits: await rule.run(ctx, subject) })))
+  ).flatMap(({ subject, hits }) => hits.map((hit) => ({ ...hit, subject })))
+}
+
+describe('the check of a game of three levels', () => {
+  const three = threeLevels(emptyPack())
+  const [first, second] = three.levels
+
+  it('tells a goal that cannot be reached at the dial of its level, by the level’s name, and mends it there', async () => {
+    const key = inLevel('goal', second!.id)
+    const pack = { ...three, parts: { ...three.parts, [key]: dial(1000) } }
+    const hits = await found(goalUnreachable, pack)
+    expect(hits.map((hit) => hit.subject.part)).toEqual([key])
+    const finding = {
+      ...{ id: 'x', rule: 'goal-unreachable', severity: 'must' as const, fixable: true },
+      ...{ subject: hits[0]!.subject, facts: hits[0]!.facts, evidence: hits[0]!.evidence },
+    }
+    expect(textOf(finding).what).toContain('in “Half tide”')
+    const fix = await goalUnreachable.fix!(contextFor(pack), finding)
+    expect(fix!.command).toMatchObject({ part: key })
+  })
+
+  it('tells of each level that shares a goal which of them is too poor for it', async () => {
+    const pack = withLevels(emptyPack(), 2)
+    const slow = { ...pack, parts: { [inLevel('gap', pack.levels[1]!.id)]: dial(3) } }
+    expect((await found(goalUnreachable, slow)).map((hit) => hit.facts['level'])).toEqual(['Level 2'])
+  })
+
+  it('dry-runs each level, and the whole game in one go', async () => {
+    const levels = (await found(dryRun, three)).map((hit) => hit.facts['level'])
+    expect(levels).toContain(first!.name)
+    const doc = buildGameDoc(windfall, three)
+    const games = gamesOf({ skills: [1], games: 4, seed: 5 })
+    const whole = playAll(makeSetup(doc), games)
+    const one = playAll(makeSetup(docOfLevel(doc, 2)), games)
+    expect(whole.every((game) => game.outcome === 'won')).toBe(true)
+    expect(whole[0]!.seconds).toBeGreaterThan(one[0]!.seconds)
+    expect(whole[0]!.score).toBeGreaterThanOrEqual(60)
+  })
+
+  it('says nothing of entries that are met in another level', async () => {
+    expect(await found(neverMet, three)).toEqual([])
+  })
+
+  it('counts a part as the maker’s own when one of its levels has it', () => {
+    const pack = withLevels(emptyPack(), 3)
+    const before = yoursOf(windfall, pack)
+    const backdrop = windfall.parts.find((spec) => spec.id === 'backdrop')!.content
+    const after = yoursOf(windfall, { ...pack, parts: { [inLevel('backdrop', pack.levels[2]!.id)]: backdrop } })
+    expect(after.parts).toEqual({ own: before.parts.own + 1, all: before.parts.all })
+    // A third of what is played is in front of it.
+    expect(after.area).toBeGreaterThan(0.15)
+    expect(after.area).toBeLessThan(0.5)
+  })
+})

@@ -1,0 +1,27 @@
+import { docOfLevel, levelPlace, makeSetup, partIn, setupFor, type Setup } from '../game/setup'
+import { buildGameDoc } from '../template/game-doc'
+import type { CheckContext } from './rule'
+
+/** One level of the pack that is looked at, as a game of its own. */
+export interface LevelAt {
+  /** Empty in a game of one level. */
+  name: string
+  setup: Setup
+  /** The part as it is in this level: its own there, where it has one. */
+  part(of: string): string
+}
+
+/** Every level of a pack; of a game of one level the game itself. */
+export function levelsIn(ctx: CheckContext): LevelAt[] {
+  const doc = buildGameDoc(ctx.template, ctx.pack)
+  const whole = makeSetup(doc)
+  if (doc.levels === undefined) return [{ name: '', setup: whole, part: (of) => of }]
+  return doc.levels.map(({ id, name }, i) => ({
+    ...{ name: name || `level ${i + 1}`, setup: makeSetup(docOfLevel(doc, i)) },
+    part: (of) => partIn(setupFor(whole, i), of, levelPlace(id)),
+  }))
+}
+
+/** Parts that are looked at level by level: each once, however many levels share it. */
+export const oncePerPart = (levels: readonly LevelAt[], of: (level: LevelAt) => string): { part: string }[] =>
+  [...new Set(levels.map((level) => level.part(of(level))))].map((part) => ({ part }))
