@@ -33,6 +33,8 @@ export interface Target<C extends PartContent> {
   spec: PartSpec
   content: C
   entry: string
+  /** What looks dress: where there is none yet, the first takes after it. */
+  dressed?: SpriteContent
 }
 
 /** How files become a kind's content, as a step. At least one file is given; the first counts where one is taken. */
@@ -64,8 +66,8 @@ export const takeTypeface: Take<TypefaceContent> = async (hands, what, { spec, c
 }
 
 /** On an entry: its drawing. On the cast itself: one more entry, or one for each row of files. */
-export const takeCast: Take<CastContent> = async (hands, what, { spec, content, entry }) => {
-  const like = likeForCast(spec, content, entry)
+export const takeCast: Take<CastContent> = async (hands, what, { spec, content, entry, dressed }) => {
+  const like = likeForCast(spec, content, entry, dressed)
   const old = content.entries.find((one) => one.id === entry)
   const wish = wishOf(spec, like)
   if (old !== undefined)

@@ -114,7 +114,8 @@ export const useSwap = defineStore('swap', () => {
     const { take } = viewOf(content)
     if (typeof take === 'string')
       throw new UserError(`${spec.name} is ${take}; drop “${given[0]!.name}” on a picture or a sound.`, 'part-kind')
-    return take(hands, await unpacked(given), { spec, content, entry })
+    const dressed = drawingIn(bench.content(spec.dresses ?? ''))?.sprite
+    return take(hands, await unpacked(given), { spec, content, entry, ...(dressed === undefined ? {} : { dressed }) })
   }
 
   /**
@@ -188,7 +189,7 @@ export const useSwap = defineStore('swap', () => {
 
   /** The template's drawing that the one there stands in for. */
   const referenceAt = (part: string, entry: string): SpriteContent | undefined =>
-    likeIn(bench.spec(part)?.content, entry)
+    likeIn(bench.spec(part)?.content, entry) ?? likeIn(bench.spec(bench.spec(part)?.dresses ?? '')?.content)
 
   /** Cuts the sprite's picture again with other columns and rows. */
   async function recut(part: string, entry: string, cut: Strip): Promise<void> {

@@ -63,9 +63,9 @@ export function swappedSound<C extends SoundContent | MusicContent>(old: C, take
   return { ...rest, asset: taken.hash, ...(old.kind === 'music' ? { loopFromS: 0, loopToS: 0 } : {}) } as C
 }
 
-/** The drawing that new ones for a cast take after. Throws a UserError where there is none. */
-export function likeForCast(spec: PartSpec, cast: CastContent, entry: string): SpriteContent {
-  const like = drawingIn(cast, entry)?.sprite ?? likeIn(spec.content)
+/** The drawing that new ones for a cast take after; looks take after what they dress. Throws a UserError where there is none. */
+export function likeForCast(spec: PartSpec, cast: CastContent, entry: string, dressed?: SpriteContent): SpriteContent {
+  const like = drawingIn(cast, entry)?.sprite ?? likeIn(spec.content) ?? dressed
   if (like === undefined) throw new UserError(`${spec.name} has nobody to take after. Reset it first.`, 'cast-empty')
   return like
 }

@@ -31,6 +31,8 @@ import { licenceNoChanges } from './rules/licence-no-changes'
 import { littleChanged } from './rules/little-changed'
 import { locationInPhoto } from './rules/location-in-photo'
 import { loopClick } from './rules/loop-click'
+import { lookDear } from './rules/look-dear'
+import { lookUnfair } from './rules/look-unfair'
 import { neverMet } from './rules/never-met'
 import { opaqueBox } from './rules/opaque-box'
 import { outsideAddress } from './rules/outside-address'
@@ -104,6 +106,8 @@ export const RULES: readonly Rule[] = registry([
   castEmpty,
   goalUnreachable,
   castIdle,
+  lookDear,
+  lookUnfair,
   neverMet,
   dryRun,
   title,

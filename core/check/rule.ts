@@ -77,7 +77,9 @@ export function ownSprites(ctx: CheckContext): SpriteAt[] {
   for (const spec of ctx.template.parts) {
     const own = ctx.pack.parts[spec.id]
     if (own === undefined) continue
-    const references = drawingsIn(spec.content)
+    // A look is compared with what it dresses.
+    const dressed = ctx.template.parts.find((one) => one.id === spec.dresses)?.content
+    const references = drawingsIn(dressed ?? spec.content)
     drawingsIn(own).forEach(({ entry, name, sprite }, i) => {
       const like = references.find((one) => one.entry === entry) ?? references[i % Math.max(1, references.length)]
       // An entry that is still the template's is not theirs to mend.

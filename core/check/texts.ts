@@ -253,6 +253,22 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'The eye follows what moves most, and that is not the game here.',
     fix: 'Slow it down',
   }),
+  'look-dear': (f) => ({
+    what:
+      n(f, 'games') === 0
+        ? `${s(f, 'name')} costs ${n(f, 'price')} points, and nobody collects any`
+        : `${s(f, 'name')} costs ${n(f, 'price')} points: ${n(f, 'games')} games of an average player`,
+    why: `A game brings ${n(f, 'points')} points. Nobody will ever wear it; ask less, or give more points in play.`,
+    fix: '',
+  }),
+  'look-unfair': (f) => ({
+    what: `${s(f, 'name')} has ${n(f, 'percent')} % of the hero’s body`,
+    why:
+      n(f, 'percent') < 100
+        ? 'Whoever wears it is hardly ever hit, so their scores are of another game.'
+        : 'Whoever wears it is hit more often, so it is a punishment to wear it.',
+    fix: 'Make it as large as the hero',
+  }),
   'never-met': (f) => ({
     what: `${s(f, 'name')} never comes into play`,
     why: `${s(f, 'because')} Make it smaller, or turn the dials until it comes.`,

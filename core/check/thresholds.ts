@@ -65,6 +65,11 @@ export const LIMITS = {
   littleArea: 0.12,
   /** Off 16 : 10 by more than this, a cover is cut by every list. */
   coverShape: 0.12,
+  /** Games of an average player that a look may take to be paid for. */
+  gamesForLook: 40,
+  /** Share of the hero's body (area on the stage) that a look's may have. */
+  lookLow: 0.75,
+  lookHigh: 1.33,
   tagsFewest: 3,
   tagsMost: 6,
 } as const

@@ -1,19 +1,17 @@
 import { add, toStage, type DrawList } from './draw-list'
-import { buttonAreas, buttonsOf, setupOf, type GameState } from './game'
+import { buttonAreas, buttonsOf } from './buttons'
+import { cardText, drawCard } from './draw-cards'
+import { fill } from './fill'
+import { setupOf, type GameState } from './game'
 import { isRightToLeft, wordsIn } from './languages'
 import { CREDITS_TEXT, PLACES } from './layouts'
-import { drawCard, inAll, isOpen, levelName, levelsOf } from './levels'
+import { inAll, levelName, levelsOf } from './levels'
 import { percentDone } from './progress'
 import { rulesFor } from './registry'
 import { drawScreenChange } from './screen-change'
 import { CREDITS_PER_PAGE, LINE, SCREEN_PLANS, type ScreenButton } from './screens'
 import { partAs, partIn, type Setup } from './setup'
 import { STEPS_PER_SECOND } from './types'
-
-/** Fills {names} in a text from `values`; unknown names stay as they are. */
-export function fill(text: string, values: Record<string, number | string>): string {
-  return text.replace(/\{([a-z-]+)\}/g, (all, name: string) => (name in values ? String(values[name]) : all))
-}
 
 function creditsText(setup: Setup, page: number): string {
   const from = page * CREDITS_PER_PAGE
@@ -41,6 +39,7 @@ function valuesOf(state: GameState, setup: Setup, language: number): Record<stri
   const values: Record<string, number | string> = {
     language: setup.doc.languages[language]?.name ?? '',
     best: state.best,
+    purse: state.progress.purse,
     'sound-volume': state.volume.sound * 25,
     'music-volume': state.volume.music * 25,
   }
@@ -61,10 +60,7 @@ function valuesOf(state: GameState, setup: Setup, language: number): Record<stri
 
 /** Words on a screen's button, in the language of the state. */
 export function buttonText(state: GameState, setup: Setup, button: ScreenButton): string {
-  if ('level' in button.act) {
-    const { level } = button.act
-    return `${level + 1} ${levelName(setup, level, state.language)}${isOpen(state, setup, level) ? '' : ' 🔒'}`
-  }
+  if (button.card === true) return cardText({ state, whole: setup, language: state.language }, button)
   const words = wordsIn(setup, partIn(setupOf(state, setup), button.words, state.screen), state.language)
   return fill(words, valuesOf(state, setup, state.language))
 }
@@ -104,6 +100,7 @@ export function drawGame(state: GameState, whole: Setup, list: DrawList, languag
   }
   for (const words of plan.words) add(list, 'text', words, 0, 0)
   if (state.screen === 'story' && state.story !== null) drawLine(state.story, setup, list)
+  if (state.screen === 'start' && state.aside) add(list, 'text', 'aside-words', 0, 0)
   if (state.screen === 'about') {
     const { x, y, w, h } = PLACES[shape].credits
     const item = add(list, 'text', CREDITS_TEXT, x, y)
@@ -114,10 +111,10 @@ export function drawGame(state: GameState, whole: Setup, list: DrawList, languag
   const buttons = buttonsOf(state, setup)
   const areas = buttonAreas(state, setup, buttons)
   for (let i = 0; i < buttons.length; i++) {
-    const { words, act } = buttons[i]!
+    const { words, card } = buttons[i]!
     const [x, y, w, h] = areas[i]!
-    if ('level' in act) {
-      drawCard(state, whole, list, act.level, areas[i]!, state.focus === i, language, fill)
+    if (card === true) {
+      drawCard({ state, whole, list, language }, buttons[i]!, areas[i]!, state.focus === i)
       continue
     }
     const plate = add(list, 'plate', words, x, y)
@@ -130,9 +127,15 @@ export function drawGame(state: GameState, whole: Setup, list: DrawList, languag
     text.h = h
     text.lit = plate.lit
   }
+  const { dresses } = setup.doc
+  const worn = state.screen !== 'looks' && whole.byId[dresses?.looks ?? '']?.[state.progress.worn] !== undefined
   for (let i = 0; i < list.count; i++) {
     const item = list.items[i]!
-    item.part = partIn(setup, item.part, item.use === '' ? state.screen : item.use)
+    if (worn && item.part === dresses!.of) {
+      // The hero is shown, and picked, in the look that is worn.
+      item.part = dresses!.looks
+      item.entry = state.progress.worn
+    } else item.part = partIn(setup, item.part, item.use === '' ? state.screen : item.use)
     if (item.kind !== 'text') continue
     if (item.text === '') item.text = wordsIn(setup, item.part, language)
     item.text = fill(item.text, values)

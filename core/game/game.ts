@@ -1,23 +1,15 @@
 import { clearEvents, makeEvents } from './events'
-import { PLACES, type Area } from './layouts'
-import { CARDS, cardPages, cardsOf, hasBegun, isLast, isOpen, keepResult, levelsOf, reached } from './levels'
+import { PLACES } from './layouts'
+import { isLast, isOpen, keepResult, levelsOf, reached } from './levels'
 import { freshProgress, type Progress } from './progress'
 import { startVolume } from './screen-change'
 import { rulesFor } from './registry'
-import { beside, plateHit } from './plates'
+import { buttonAreas, buttonsOf, moveFocus, pagesHere } from './buttons'
+import { CARDS } from './cards'
+import { wear } from './looks'
+import { plateHit } from './plates'
 import type { Carry, PlayState } from './rules'
-import {
-  cardAt,
-  CREDITS_PER_PAGE,
-  LINE,
-  plateAt,
-  SCREEN_PLANS,
-  screensOf,
-  STORY_PARTS,
-  type Act,
-  type ScreenButton,
-  type ScreenId,
-} from './screens'
+import { LINE, screensOf, STORY_PARTS, type Act, type ScreenId } from './screens'
 import { isOn, partAs, partIn, setupFor, type Setup } from './setup'
 import { BITS, STEPS_PER_SECOND, type Input } from './types'
 
@@ -50,6 +42,10 @@ export interface GameState {
   told: string[]
   /** What stays from one visit to the next. */
   progress: Progress
+  /** An older one could not be read, and was put aside; the start screen says so. */
+  aside: boolean
+  /** They were asked whether they really want to forget it. */
+  sure: boolean
   /** The sideways direction of the last step: a held key moves the focus once. */
   axis: number
   /** Which line of which story is shown, and where it leads. */
@@ -80,6 +76,8 @@ export function startGame(seed: number, setup?: Setup): GameState {
     total: 0,
     told: [],
     progress: freshProgress(),
+    aside: false,
+    sure: false,
     axis: 0,
     story: null,
     events: makeEvents(),
@@ -103,6 +101,7 @@ export function goTo(state: GameState, screen: ScreenId): void {
   state.focus = 0
   state.screenStep = 0
   state.page = 0
+  state.sure = false
 }
 
 /** The screen of levels, with the focus on the one where a player goes on. */
@@ -186,6 +185,21 @@ function end(state: GameState, setup: Setup, outcome: 'won' | 'lost'): void {
   else tellStory(state, setup, part, then)
 }
 
+/** Nothing stays of earlier visits but how loud it is, and in which language. */
+function forget(state: GameState): void {
+  const { volume, language } = state.progress
+  state.progress = {
+    ...freshProgress(),
+    ...(volume === undefined ? {} : { volume }),
+    ...(language === undefined ? {} : { language }),
+  }
+  state.best = 0
+  state.level = 0
+  state.sure = false
+  state.told = []
+  state.focus = 0
+}
+
 function act(state: GameState, setup: Setup, what: Act): void {
   state.events.push(partIn(setup, partAs(setup.doc, 'press'), state.screen))
   if ('go' in what) {
@@ -204,10 +218,17 @@ function act(state: GameState, setup: Setup, what: Act): void {
       return nextLevel(state, setup)
     case 'play-level':
       return isOpen(state, setup, what.level) ? beginAt(state, setup, what.level) : undefined
-    case 'cards-page':
-      state.page = (state.page + 1) % cardPages(setup)
-      state.focus = 0
+    case 'wear':
+      return wear(state, setup, what.look)
+    case 'page':
+      state.page = (state.page + 1) % pagesHere(state, setup)
+      if (state.screen !== 'about') state.focus = 0
       return
+    case 'forget':
+      state.sure = true
+      return
+    case 'really-forget':
+      return forget(state)
     case 'next-line':
       return nextLine(state, setup)
     case 'skip-lines':
@@ -231,54 +252,7 @@ function act(state: GameState, setup: Setup, what: Act): void {
       volume.music = (volume.music + 1) % 5
       state.progress.volume = { ...volume }
       return
-    case 'credits-page':
-      state.page = (state.page + 1) % creditPages(setup)
   }
-}
-
-export function creditPages(setup: Setup): number {
-  return Math.max(1, Math.ceil(setup.doc.credits.length / CREDITS_PER_PAGE))
-}
-
-const SHOWN: Record<NonNullable<ScreenButton['when']>, (state: GameState, setup: Setup) => boolean> = {
-  'more-credits': (_state, setup) => creditPages(setup) > 1,
-  languages: (_state, setup) => setup.doc.languages.length > 1,
-  levels: hasBegun,
-  begun: (state, setup) => hasBegun(state, setup) && reached(state, setup) > 0,
-  'not-begun': (state, setup) => !hasBegun(state, setup) || reached(state, setup) === 0,
-  'more-levels': (_state, setup) => cardPages(setup) > 1,
-  'more-lines': (state, setup) =>
-    state.story !== null && state.story.line + 1 < (setup.find('story', state.story.part)?.lines.length ?? 0),
-}
-
-/** Buttons of a screen, as far as there is something to do with them; on the screen of levels after its cards. */
-export function buttonsOf(state: GameState, setup: Setup): ScreenButton[] {
-  const shown = SCREEN_PLANS[state.screen].buttons.filter(
-    (button) => button.when === undefined || SHOWN[button.when](state, setup),
-  )
-  return state.screen === 'levels' ? [...cardsOf(state, setup), ...shown] : shown
-}
-
-/** Where each of them stands. */
-export function buttonAreas(state: GameState, setup: Setup, buttons: readonly ScreenButton[]): Area[] {
-  const { shape } = setup.stage
-  const cards = buttons.filter((button) => 'level' in button.act).length
-  return buttons.map((_button, i) =>
-    i < cards ? cardAt(shape, i) : plateAt(shape, state.screen, i - cards, buttons.length - cards),
-  )
-}
-
-/** The button that is pointed to by keys and pad. Plates in a column go round; among cards it is the nearest. */
-function moveFocus(state: GameState, areas: readonly Area[], pressed: number, axis: number): void {
-  const count = areas.length
-  if (state.screen === 'levels') {
-    if (axis !== 0) state.focus = beside(areas, state.focus, axis, 0)
-    if (pressed & BITS.up) state.focus = beside(areas, state.focus, 0, -1)
-    if (pressed & BITS.down) state.focus = beside(areas, state.focus, 0, 1)
-    return
-  }
-  if (pressed & BITS.up) state.focus = (state.focus + count - 1) % count
-  if (pressed & BITS.down) state.focus = (state.focus + 1) % count
 }
 
 const ENDS: readonly ScreenId[] = ['won', 'lost', 'done']
@@ -345,8 +319,7 @@ export function adoptGame(state: GameState, before: Setup, after: Setup): void {
   const was = setupOf(state, before)
   state.level = there >= 0 ? there : Math.max(0, Math.min(state.level, levelsOf(after).length - 1))
   if (!screensOf(after.doc).includes(state.screen)) goTo(state, 'start')
-  const pages = state.screen === 'levels' ? cardPages(after) : creditPages(after)
-  state.page = Math.max(0, Math.min(state.page, pages - 1))
+  state.page = Math.min(state.page, pagesHere(state, after) - 1)
   state.focus = Math.min(state.focus, Math.max(0, buttonsOf(state, after).length - 1))
   if (state.play !== null) rulesFor(after.doc.template.id).adopt(state.play, was, setupOf(state, after))
 }

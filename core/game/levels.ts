@@ -1,9 +1,8 @@
-import { add, type DrawList } from './draw-list'
+import { CARDS } from './cards'
 import type { GameState } from './game'
 import { wordsIn } from './languages'
-import { PLACES, type Area } from './layouts'
 import type { ScreenButton } from './screens'
-import { isOn, partAs, partIn, setupFor, type Setup } from './setup'
+import { isOn, partIn, setupFor, type Setup } from './setup'
 import type { LevelDoc } from './types'
 
 /** A game of one level has none to count. */
@@ -54,18 +53,14 @@ export function keepResult(state: GameState, setup: Setup): void {
 export const inAll = (state: GameState, setup: Setup): number =>
   (state.play?.score ?? 0) + (hasLevels(setup) && isOn(setup, 'carry-score', true) ? state.total : 0)
 
-/** Cards a page of levels has. */
-export const CARDS = 6
-export const cardPages = (setup: Setup): number => Math.ceil(levelsOf(setup).length / CARDS)
-
 /** The cards of the page that is shown, as buttons. */
 export const cardsOf = (state: GameState, setup: Setup): ScreenButton[] =>
   levelsOf(setup)
     .slice(state.page * CARDS, (state.page + 1) * CARDS)
-    .map((_level, i) => ({ words: 'level-card', act: { do: 'play-level', level: state.page * CARDS + i } }))
+    .map((_level, i) => ({ words: 'level-card', act: { do: 'play-level', level: state.page * CARDS + i }, card: true }))
 
-/** What a card says under its name; a part each, so that makers have it in their own words. */
-function factOf(
+/** What a level's card says under its name: a part each, so that makers have it in their own words. */
+export function levelFact(
   state: GameState,
   setup: Setup,
   index: number,
@@ -77,41 +72,6 @@ function factOf(
   return wonIn(state, levels[index]) ? ['level-best-words', { 'level-best': best }] : ['level-new-words', {}]
 }
 
-/** A level's card: what lies behind it, its number and name, and how it stands with it. */
-export function drawCard(
-  state: GameState,
-  whole: Setup,
-  list: DrawList,
-  index: number,
-  [x, y, w, h]: Area,
-  lit: boolean,
-  language: number,
-  fill: (text: string, values: Record<string, string | number>) => string,
-): void {
-  const { inset, name, fact } = PLACES[whole.stage.shape].card
-  const plate = add(list, 'plate', 'level-card', x, y)
-  plate.w = w
-  plate.h = h
-  plate.lit = lit
-  const open = isOpen(state, whole, index)
-  const setup = setupFor(whole, index)
-  const picture = add(list, 'picture', partIn(setup, partAs(whole.doc, 'backdrop'), ''), x + inset, y + inset)
-  picture.w = w - 2 * inset
-  picture.h = h - inset - name - fact - 0.1
-  if (!open) picture.alpha = 0.25
-  const words = (part: string, text: string, top: number, high: number) => {
-    const item = add(list, 'text', part, x + inset, top)
-    item.w = w - 2 * inset
-    item.h = high
-    item.lit = lit
-    item.text = text
-  }
-  const called = levelName(whole, index, language)
-  const [part, values] = factOf(state, whole, index, language)
-  words(NAME_WORDS, `${index + 1} ${called}`, y + h - name - fact, name)
-  words(part, fill(wordsIn(whole, part, language), values), y + h - fact, fact - 0.05)
-}
-
 /** The name of a level (0-based) as players read it: the game's words for it, in a language. */
 export function levelName(whole: Setup, index: number, language: number): string {
   const level = levelsOf(whole)[index]
@@ -119,5 +79,6 @@ export function levelName(whole: Setup, index: number, language: number): string
   const words = wordsIn(whole, own, language) || NAMED
   return words.replaceAll(NAMED, level?.name ?? '')
 }
-const NAME_WORDS = 'level-name-words'
+/** Part of the words for a level's name. */
+export const NAME_WORDS = 'level-name-words'
 const NAMED = '{level-name}'

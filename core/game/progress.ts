@@ -35,6 +35,10 @@ export const freshProgress = (): Progress => ({
   ...{ best: 0, levels: {}, purse: 0, looks: [], worn: '' },
 })
 
+/** Whether there is anything of earlier visits to forget. */
+export const isAnything = ({ best, levels, purse, looks }: Progress): boolean =>
+  best > 0 || purse > 0 || looks.length > 0 || Object.keys(levels).length > 0
+
 type Fields = Record<string, unknown>
 const fieldsOf = (value: unknown): Fields | null =>
   typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : null

@@ -5,13 +5,15 @@ import type { GameDoc } from './types'
 /** The screens every game has. Their texts and pictures are parts like any other. */
 export const SCREENS = [
   ...(['start', 'how', 'options', 'about', 'story', 'play', 'pause', 'won', 'lost'] as const),
-  ...(['levels', 'done'] as const),
+  ...(['levels', 'done', 'looks'] as const),
 ] as const
 export type ScreenId = (typeof SCREENS)[number]
-/** Screens that only games of more than one level have. */
-const LEVEL_SCREENS: readonly ScreenId[] = ['levels', 'done']
-export const screensOf = (doc: Pick<GameDoc, 'levels'>): ScreenId[] =>
-  SCREENS.filter((screen) => (doc.levels?.length ?? 0) > 1 || !LEVEL_SCREENS.includes(screen))
+/** Screens of a game: those of levels and of looks only where it has such. */
+export const screensOf = (doc: Pick<GameDoc, 'levels' | 'dresses'>): ScreenId[] =>
+  SCREENS.filter((screen) => {
+    if (screen === 'looks') return doc.dresses !== undefined
+    return (screen !== 'levels' && screen !== 'done') || (doc.levels?.length ?? 0) > 1
+  })
 
 export type Act =
   | { go: ScreenId }
@@ -23,22 +25,31 @@ export type Act =
         | 'back'
         | 'sound-volume'
         | 'music-volume'
-        | 'credits-page'
         | 'language'
         | 'next-line'
         | 'skip-lines'
         | 'next-level'
         | 'again'
-        | 'cards-page'
+        | 'page'
+        | 'forget'
+        | 'really-forget'
     }
   | { do: 'play-level'; level: number }
+  | { do: 'wear'; look: string }
+
+/** When a button is there. */
+export type When =
+  | ('more-credits' | 'languages' | 'more-lines' | 'levels' | 'more-levels' | 'begun' | 'not-begun')
+  | ('looks' | 'more-looks' | 'kept' | 'sure')
 
 export interface ScreenButton {
   /** Wording part on the plate. */
   words: string
   act: Act
   /** Only there when there is something to do with it. */
-  when?: 'more-credits' | 'languages' | 'more-lines' | 'levels' | 'more-levels' | 'begun' | 'not-begun'
+  when?: When
+  /** A card of a level or a look, not a plate. */
+  card?: boolean
 }
 
 export interface ScreenPlan {
@@ -70,6 +81,7 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
       { words: 'play-words', act: { do: 'begin' }, when: 'not-begun' },
       { words: 'continue-words', act: { do: 'begin' }, when: 'begun' },
       { words: 'levels-button-words', act: { go: 'levels' }, when: 'levels' },
+      { words: 'looks-button-words', act: { go: 'looks' }, when: 'looks' },
       { words: 'how-button-words', act: { go: 'how' } },
       { words: 'options-words', act: { go: 'options' } },
       { words: 'about-button-words', act: { go: 'about' } },
@@ -89,6 +101,8 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
       { words: 'sound-volume-words', act: { do: 'sound-volume' } },
       { words: 'music-volume-words', act: { do: 'music-volume' } },
       { words: 'language-words', act: { do: 'language' }, when: 'languages' },
+      { words: 'forget-words', act: { do: 'forget' }, when: 'kept' },
+      { words: 'really-forget-words', act: { do: 'really-forget' }, when: 'sure' },
       back,
     ],
   },
@@ -96,7 +110,7 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
     behind: 'opening',
     dim: 0.45,
     words: ['about-words'],
-    buttons: [back, { words: 'more-words', act: { do: 'credits-page' }, when: 'more-credits' }],
+    buttons: [back, { words: 'more-words', act: { do: 'page' }, when: 'more-credits' }],
   },
   story: {
     behind: 'either',
@@ -141,7 +155,13 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
     behind: 'opening',
     dim: 0.45,
     words: ['levels-words', 'levels-done-words'],
-    buttons: [back, { words: 'more-words', act: { do: 'cards-page' }, when: 'more-levels' }],
+    buttons: [back, { words: 'more-words', act: { do: 'page' }, when: 'more-levels' }],
+  },
+  looks: {
+    behind: 'opening',
+    dim: 0.45,
+    words: ['looks-words', 'purse-words'],
+    buttons: [back, { words: 'more-words', act: { do: 'page' }, when: 'more-looks' }],
   },
   done: {
     behind: 'play',

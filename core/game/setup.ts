@@ -182,7 +182,8 @@ function partsAt(doc: GameDoc, place: string): GameDoc {
 
 /** The document with the hero in that look; as it is where there is none of that name. */
 function dressed(doc: GameDoc, look: string): GameDoc {
-  const { looks, of } = doc.dresses ?? { looks: '', of: '' }
+  if (doc.dresses === undefined) return doc
+  const { looks, of } = doc.dresses
   const worn = partOf(doc, 'cast', looks)?.find((entry) => entry.id === look)
   if (worn === undefined) return doc
   return { ...doc, parts: { ...doc.parts, sprite: { ...doc.parts.sprite, [of]: worn.sprite } } }

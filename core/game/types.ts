@@ -253,7 +253,12 @@ export interface GameDoc {
   /** Absent in games of one level. */
   levels?: LevelDoc[]
   /** A cast of looks, and the sprite players may dress in one of them. */
-  dresses?: { looks: string; of: string }
+  dresses?: {
+    looks: string
+    of: string
+    /** Field of a look that says what it costs, in points that were collected. */
+    price: string
+  }
   /** The first language, then the others. */
   languages: LanguageDoc[]
   credits: CreditDoc[]

@@ -47,7 +47,7 @@ export const GameDocSchema = z.object({
     .array(z.object({ id: Id, name: z.string().max(60) }))
     .max(MOST_LEVELS)
     .optional(),
-  dresses: z.object({ looks: Id, of: Id }).optional(),
+  dresses: z.object({ looks: Id, of: Id, price: Id }).optional(),
   languages: z
     .array(z.object({ tag: z.string().max(35), name: z.string().max(60), words: By(z.string().max(2000)) }))
     .max(21),

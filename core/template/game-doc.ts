@@ -1,5 +1,5 @@
 import type { CreditDoc, GameDoc } from '../game/types'
-import { assetsOf, kindOf } from '../kinds'
+import { assetsOf, drawingsIn, kindOf } from '../kinds'
 import { EXTENSIONS } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
 import { partWith, type Template } from './template'
@@ -43,6 +43,9 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
   }
   for (const spec of template.parts) {
     const content = contentOf(pack, template, spec.id)!
+    const price = spec.fields?.find((field) => field.type === 'number' && field.means === 'price')?.id
+    if (spec.dresses !== undefined && price !== undefined && drawingsIn(content).length > 0)
+      doc.dresses = { looks: spec.id, of: spec.dresses, price }
     if (spec.as !== undefined) doc.roles[spec.as] ??= spec.id
     kindOf(content).toDoc(content, {
       ...{ doc, part: spec.id, box: spec.box, fields: spec.fields ?? [], as: spec.as, fileOf },

@@ -39,7 +39,7 @@ describe('what another pack has to give', () => {
     const target = (key: string) => other.find((row) => row.key === key)?.target
     expect([target('hero'), target('backdrop'), target('life')]).toEqual(['hero', 'backdrop', 'life'])
     expect([target('good/herring'), target('catch-sound')]).toEqual(['', ''])
-    expect(other.find((row) => row.key === 'good/herring')!.targets.map((spec) => spec.id)).toEqual(['prizes'])
+    expect(other.find((row) => row.key === 'good/herring')!.targets.map((spec) => spec.id)).toEqual(['looks', 'prizes'])
   })
 
   it('comes just as it is within one template, with its files and their credits, undone as one step', () => {

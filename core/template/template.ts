@@ -76,7 +76,9 @@ export const PartSpec = z.object({
     .max(12)
     .optional(),
   /** Only there in a pack that has those. */
-  needs: z.enum(['levels']).optional(),
+  needs: z.enum(['levels', 'looks']).optional(),
+  /** Casts: its entries are looks of that sprite, for players to choose. One of its fields means the price. */
+  dresses: PartId.optional(),
   /** What the part is to the game. */
   as: z.enum(ROLES).optional(),
   content: PartContent,

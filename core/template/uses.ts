@@ -1,5 +1,6 @@
 import { kindOf } from '../kinds'
 import { levelPlace, SPLIT } from '../game/setup'
+import type { CastContent } from '../kinds/cast'
 import type { PictureContent } from '../kinds/picture'
 import { contentOf, type Pack } from '../pack/pack'
 import { partWith, type PartSpec, type Template, type Use } from './template'
@@ -26,9 +27,17 @@ export function fittedTo(template: Template, pack: Pick<Pack, 'parts' | 'stage' 
 
 export const hasLevels = (pack: Pick<Pack, 'levels'>): boolean => pack.levels.length > 1
 
-/** A game of one level shows nothing of levels. */
-function withNeeded(template: Template, pack: Pick<Pack, 'levels'>): Template {
-  return hasLevels(pack) ? template : { ...template, parts: template.parts.filter((spec) => spec.needs !== 'levels') }
+/** A game of one level shows nothing of levels, one without looks nothing of looks. */
+function withNeeded(template: Template, pack: Pick<Pack, 'levels' | 'parts'>): Template {
+  const has = { levels: hasLevels(pack), looks: looksOf(template, pack).length > 0 }
+  return { ...template, parts: template.parts.filter(({ needs }) => needs === undefined || has[needs]) }
+}
+
+/** The looks players may choose from, besides the hero's own. */
+export function looksOf(template: Template, pack: Pick<Pack, 'parts'>): CastContent['entries'] {
+  const spec = template.parts.find(({ dresses }) => dresses !== undefined)
+  const content = spec === undefined ? undefined : (pack.parts[spec.id] ?? spec.content)
+  return content?.kind === 'cast' ? content.entries : []
 }
 
 /** Which level a part is for: the id of one, or empty for all of them. */

@@ -53,6 +53,15 @@ async function template(id: string): Promise<Template> {
       content: await makeContent(part['content'] as Record<string, unknown>, reader),
     })
   }
+  // Looks are drawn as what they dress: which part that is, each template says by its role.
+  for (const part of parts) {
+    const { dressesAs } = part
+    if (dressesAs === undefined) continue
+    const hero = parts.find((one) => one['as'] === dressesAs)
+    const { id, clips, optionalClips } = hero ?? {}
+    Object.assign(part, { dresses: id, clips, ...(optionalClips === undefined ? {} : { optionalClips }) })
+    delete part['dressesAs']
+  }
   const own = (recipe['guide'] ?? []) as Record<string, unknown>[]
   const shared = JSON.parse(readFileSync(join(root, 'templates/common-guide.json'), 'utf8')) as Record<
     string,

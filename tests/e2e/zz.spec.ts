@@ -3,7 +3,9 @@ import { demos, stageReady } from '../support/e2e'
 test.use({ viewport: { width: 1280, height: 800 } })
 test('look', async ({ page }) => {
   test.setTimeout(180_000)
-  page.on('console', (m) => { if (m.type() === 'error') console.log('ERR', m.text()) })
+  page.on('console', (m) => {
+    if (m.type() === 'error') console.log('ERR', m.text())
+  })
   page.on('pageerror', (m) => console.log('PAGEERR', m.message))
   await demos(page)
   await page.goto('/packs/demo-puffin-catch/bench')

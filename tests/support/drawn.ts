@@ -2,6 +2,7 @@ import { autoplayInput, makeAutoplay } from '../../core/game/autoplay'
 import { makeDrawList } from '../../core/game/draw-list'
 import { drawGame } from '../../core/game/draw-game'
 import { beginPlay, goTo, startGame, stepGame } from '../../core/game/game'
+import { freshProgress } from '../../core/game/progress'
 import { stateHash } from '../../core/game/hash'
 import { boundsOf } from '../../core/game/pick'
 import { screensOf } from '../../core/game/screens'
@@ -31,6 +32,8 @@ export function drawnHashes(setup: Setup): string[] {
     if (i % 60 === 0) hashes.push(seen())
   }
   beginPlay(state, setup)
+  // As on a first visit: what was kept of others brings plates of its own.
+  state.progress = freshProgress()
   for (const screen of screensOf(setup.doc)) {
     goTo(state, screen)
     state.screenStep = 30

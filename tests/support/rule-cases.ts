@@ -3,6 +3,8 @@ import { strToU8 } from 'fflate'
 import { TOPICS } from '../../core/label/age-guide'
 import type { CheckContext } from '../../core/check/rule'
 import type { Finding } from '../../core/check/finding'
+import type { CastContent } from '../../core/kinds/cast'
+import { withLooks } from './looks'
 import type { Label } from '../../core/label/label'
 import type { SpriteContent, Strip } from '../../core/kinds/drawing'
 import { newPack, type Pack } from '../../core/pack/pack'
@@ -22,6 +24,12 @@ import {
   withSprite,
   type Made,
 } from './fixtures'
+
+function withPrice(price: number): Pack {
+  const pack = withLooks(emptyPack(), ['coat'])
+  const looks = pack.parts['looks'] as CastContent
+  return { ...pack, parts: { looks: { ...looks, entries: looks.entries.map((entry) => ({ ...entry, price })) } } }
+}
 
 export interface RuleCase {
   pack: Pack
@@ -437,6 +445,16 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
     },
     silent: () => ({ pack: withSprite(puffinCatch(), licensed('CC-BY-ND-4.0')), files: [clean] }),
     severity: 'must',
+  },
+  'look-dear': {
+    fires: () => ({ pack: withPrice(100_000) }),
+    silent: () => ({ pack: withPrice(120) }),
+    severity: 'should',
+  },
+  'look-unfair': {
+    fires: () => ({ pack: withLooks(emptyPack(), ['coat']) }),
+    silent: () => ({ pack: withLooks(emptyPack(), ['scarf']) }),
+    severity: 'should',
   },
   'copy-terms': {
     fires: () => ({ pack: offered(licensed('CC-BY-NC-4.0'), 'CC-BY-4.0'), files: [clean] }),

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { CastContent, CastEntry } from '@core/kinds/cast'
-import { hasMeaning, meaning, type Meaning } from '@core/kinds/field'
-import { doubledEntry, movedEntry, withoutEntry } from '@core/pack/entries'
+import { drawingIn } from '@core/kinds'
+import { fieldsOf, hasMeaning, meaning, type Meaning } from '@core/kinds/field'
+import { doubledEntry, movedEntry, withEntry, withoutEntry } from '@core/pack/entries'
 import type { PartSpec } from '@core/template/template'
 import { computed, ref } from 'vue'
 import { bringingsOf } from '~/composables/dropped'
@@ -22,7 +23,19 @@ function factsOf(entry: CastEntry): string {
   return [
     ...(hasMeaning(fields.value, 'harm') || hasMeaning(fields.value, 'score') ? [does] : []),
     ...(hasMeaning(fields.value, 'share') ? [`${share} %`] : []),
+    ...(hasMeaning(fields.value, 'price') ? [of('price') === 0 ? 'given away' : `${of('price')} points`] : []),
   ].join(', ')
+}
+
+/** What these are looks of. */
+const hero = computed(() => drawingIn(bench.content(spec.dresses ?? ''))?.sprite)
+async function likeHero(): Promise<void> {
+  if (hero.value === undefined) return
+  const sprite = JSON.parse(JSON.stringify(hero.value)) as CastEntry['sprite']
+  const next = withEntry(content, { ...fieldsOf(fields.value, {}), id: 'look', name: 'Another look', sprite })
+  const id = next.entries.at(-1)!.id
+  await bench.act('Add a look', { type: 'set-part', part: spec.id, from: content, content: next })
+  bench.select(spec.id, id)
 }
 
 function move(entry: CastEntry, by: number): void {
@@ -95,7 +108,14 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
       </span>
     </li>
     <li v-if="content.entries.length === 0" class="soft none">
-      Nobody is in this cast. Add a picture from a file or the drawer.
+      {{
+        spec.dresses === undefined
+          ? 'Nobody is in this cast. Add a picture from a file or the drawer.'
+          : 'No looks yet, so players are not asked. Add a picture, or begin with the hero and give it other colours.'
+      }}
+    </li>
+    <li v-if="hero" class="none">
+      <button class="link" data-act="like-hero" @click="likeHero()">A look like the hero…</button>
     </li>
   </ol>
 </template>

@@ -20,7 +20,10 @@ const drawing = computed(() => drawingIn(content.value, bench.selected.entry))
 const sprite = computed(() => drawing.value?.sprite)
 /** The entry in hand, of a part that has entries. */
 const entry = computed(() => (drawing.value?.entry === '' ? undefined : drawing.value))
-const reference = computed(() => likeIn(spec.value?.content, bench.selected.entry))
+/** A look is compared with what it dresses. */
+const reference = computed(
+  () => likeIn(spec.value?.content, bench.selected.entry) ?? likeIn(bench.spec(spec.value?.dresses ?? '')?.content),
+)
 const wants = computed(() => (content.value === undefined ? null : kindOf(content.value).wants))
 /** Sprites and casts take rows of files, folders and ZIPs. */
 const many = computed(() => content.value !== undefined && kindOf(content.value).takesMany)
