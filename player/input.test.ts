@@ -2,7 +2,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { BITS } from '../core/game/types'
 import { makeControls, type Controls } from './input'
-import { makeKeep } from './keep'
+import { freshProgress } from '../core/game/progress'
+import { makeKeep, type Told } from './keep'
 import { STAGES } from '../core/game/stage'
 import { fitView } from './view'
 
@@ -162,21 +163,34 @@ describe('gamepad', () => {
 })
 
 const heard = (game: string) => {
-  const told: { best: number; seed: number | null }[] = []
+  const told: Told[] = []
   const keep = makeKeep(game)
   keep.hear((what) => told.push(what))
   return { keep, told }
 }
+const nothing = { progress: null, aside: false }
+const some = { ...freshProgress(), levels: { '1': { won: true, best: 14 } }, purse: 14 }
 
-describe('keeping the best score', () => {
+describe('keeping the best score and what was reached', () => {
   it('uses the browser’s own store when there is no page around, game by game', () => {
     localStorage.clear()
-    makeKeep('windfall:One').save(70)
-    expect(heard('windfall:One').told).toEqual([{ best: 70, seed: null }])
-    expect(heard('windfall:Two').told).toEqual([{ best: 0, seed: null }])
+    makeKeep('windfall:One').save(70, some)
+    expect(heard('windfall:One').told).toEqual([{ best: 70, seed: null, progress: some, aside: false }])
+    expect(heard('windfall:Two').told).toEqual([{ best: 0, seed: null, ...nothing }])
     localStorage.setItem('pack-post:windfall:Odd', 'many')
-    expect(heard('windfall:Odd').told).toEqual([{ best: 0, seed: null }])
+    expect(heard('windfall:Odd').told).toEqual([{ best: 0, seed: null, ...nothing }])
   })
+
+  it.each(['{', '[]', '{"format":"other"}', JSON.stringify({ ...some, purse: -1 }), `"${'x'.repeat(20_000)}"`])(
+    'puts aside what cannot be read, says so once, and goes on: %.30s',
+    (text) => {
+      localStorage.clear()
+      localStorage.setItem('pack-post:x:progress', text)
+      expect(heard('x').told).toEqual([{ best: 0, seed: null, progress: null, aside: true }])
+      expect(localStorage.getItem('pack-post:x:progress:aside')).toBe(text)
+      expect(heard('x').told).toEqual([{ best: 0, seed: null, ...nothing }])
+    },
+  )
 
   it('goes on without a store where there is none', () => {
     const denied = () => {
@@ -184,8 +198,8 @@ describe('keeping the best score', () => {
     }
     vi.stubGlobal('localStorage', { getItem: denied, setItem: denied })
     const { keep, told } = heard('x')
-    keep.save(5)
-    expect(told).toEqual([{ best: 0, seed: null }])
+    keep.save(5, some)
+    expect(told).toEqual([{ best: 0, seed: null, ...nothing }])
     vi.unstubAllGlobals()
   })
 
@@ -200,15 +214,15 @@ describe('keeping the best score', () => {
     tell({ type: 'pack-post:kept', best: 999 }, {})
     tell({ type: 'other', best: 998 }, parent)
     tell({ type: 'pack-post:kept', best: 40.9 }, parent)
-    tell({ type: 'pack-post:kept', best: 'many', seed: 77 }, parent)
-    tell({ type: 'pack-post:kept', best: 1, seed: -4 }, parent)
+    tell({ type: 'pack-post:kept', best: 'many', seed: 77, progress: some }, parent)
+    tell({ type: 'pack-post:kept', best: 1, seed: -4, progress: { purse: 1e9 } }, parent)
     expect(told).toEqual([
-      { best: 40, seed: null },
-      { best: 0, seed: 77 },
-      { best: 1, seed: null },
+      { best: 40, seed: null, ...nothing },
+      { best: 0, seed: 77, progress: some, aside: false },
+      { best: 1, seed: null, progress: null, aside: true },
     ])
-    keep.save(80)
-    expect(asked.at(-1)).toEqual({ type: 'pack-post:save', best: 80 })
+    keep.save(80, some)
+    expect(asked.at(-1)).toEqual({ type: 'pack-post:save', best: 80, progress: some })
     keep.began()
     const play = {
       outcome: 'won' as const,
@@ -216,6 +230,7 @@ describe('keeping the best score', () => {
       seconds: 2,
       cause: 'done',
       proof: { seed: 1, plays: 1, runs: [] },
+      more: false,
     }
     keep.ended(play)
     expect(asked.slice(-2)).toEqual([{ type: 'pack-post:began' }, { type: 'pack-post:ended', ...play }])

@@ -1,9 +1,11 @@
 import { makeDrawList } from '../core/game/draw-list'
 import { drawGame } from '../core/game/draw-game'
-import { setupOf, startGame, stepGame, type GameState } from '../core/game/game'
+import { setupOf, startGame, stepGame, takeProgress, type GameState } from '../core/game/game'
 import { languageFor } from '../core/game/languages'
 import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'
+import { inAll, isLast } from '../core/game/levels'
+import { freshProgress, MOST_PROGRESS } from '../core/game/progress'
 import { rulesFor } from '../core/game/registry'
 import { makeSetup, partsOf, type Setup } from '../core/game/setup'
 import { STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
@@ -17,6 +19,9 @@ import { makeThumbs, thumbPlace, ZONE_PX, type Thumbs } from './thumbs'
 import { fitView } from './view'
 
 const TYPEFACE = 'PackPostGame'
+/** Steps on a screen after which what changed is kept. */
+const SAVE_EVERY = 10
+const NOTHING = JSON.stringify(freshProgress())
 
 async function bytesOf(url: string): Promise<ArrayBuffer> {
   const answer = await fetch(url)
@@ -143,12 +148,19 @@ function run(
     controls.hold('Escape', true)
     controls.hold('Escape', false)
   })
-  let kept = 0
-  keep.hear(({ best, seed }) => {
-    kept = Math.max(kept, best)
+  let known = false
+  let saved = ''
+  keep.hear(({ best, seed, progress, aside }) => {
     state.best = Math.max(state.best, best)
-    // A play that may go into a table of scores is played with a seed the arcade chose.
-    if (seed === null || seed === state.seed) return
+    // What was kept is told again with every new seed; by then the game knows better.
+    if (!known && progress !== null) {
+      takeProgress(state, setup, progress)
+      known = true
+      saved = JSON.stringify(progress)
+    }
+    state.aside ||= aside
+    // A play that may go into a table of scores is played with a seed the arcade chose; a go of several levels with one.
+    if (seed === null || seed === state.seed || state.screen === 'done' || state.level > state.since) return
     state.seed = seed
     // Counted from the seed on, since that is what a play is played again from.
     state.plays = 0
@@ -160,13 +172,22 @@ function run(
     if (play.step === 1 && state.screen === 'play') keep.began()
     if (play.outcome === 'playing' || told === play) return
     told = play
+    const more = play.outcome === 'won' && !isLast(state, setup)
     keep.ended({
+      more,
       outcome: play.outcome,
-      score: play.score,
+      score: inAll(state, setup),
       seconds: play.step / STEPS_PER_SECOND,
       cause: rulesFor(doc.template.id).ending(play, setupOf(state, setup)).cause.slice(0, 80),
-      proof: { ...proof, runs: proof.runs.slice() },
+      proof: more ? null : structuredClone(proof),
     })
+  }
+  const saveNow = () => {
+    const now = JSON.stringify(state.progress)
+    if (now === saved || now.length > MOST_PROGRESS || (saved === '' && now === NOTHING)) return
+    saved = now
+    known = true
+    keep.save(state.best, state.progress)
   }
   const calm = matchMedia('(prefers-reduced-motion: reduce)')
   let told: object | null = null
@@ -182,7 +203,7 @@ function run(
       stepGame(state, input, setup)
       tellPlays()
       speaker.follow(state)
-      if (state.best > kept) keep.save((kept = state.best))
+      if (state.screen !== 'play' && state.screenStep % SAVE_EVERY === 0) saveNow()
     },
     () => {
       list.still = calm.matches

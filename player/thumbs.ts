@@ -1,6 +1,6 @@
 import { buttonText } from '../core/game/draw-game'
 import { buttonAreas, buttonsOf } from '../core/game/buttons'
-import { type GameState } from '../core/game/game'
+import type { GameState } from '../core/game/game'
 import { rulesFor } from '../core/game/registry'
 import type { Pad } from '../core/game/rules'
 import type { Setup } from '../core/game/setup'

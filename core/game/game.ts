@@ -38,6 +38,8 @@ export interface GameState {
   /** What the level at hand began with, and points of those before it in one go. */
   carry: Carry | null
   total: number
+  /** The level this go began with. */
+  since: number
   /** Which levels' own stories were told, by their ids. */
   told: string[]
   /** What stays from one visit to the next. */
@@ -74,6 +76,7 @@ export function startGame(seed: number, setup?: Setup): GameState {
     level: 0,
     carry: null,
     total: 0,
+    since: 0,
     told: [],
     progress: freshProgress(),
     aside: false,
@@ -161,6 +164,7 @@ function begin(state: GameState, setup: Setup): void {
 /** Begins a level afresh: nothing goes along into it. */
 function beginAt(state: GameState, setup: Setup, level: number): void {
   state.level = level
+  state.since = level
   state.carry = null
   state.total = 0
   begin(state, setup)

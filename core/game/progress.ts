@@ -49,7 +49,7 @@ const named = (value: unknown): value is string => typeof value === 'string' && 
 
 /**
  * Reads a kept progress; null for what is none, or a broken one. Written without a schema library because it ships in
- * every parcel; `Progress` of the arcade's protocol says the same with one, and a test holds the two together.
+ * every parcel; the arcade's protocol reads with it too.
  */
 export function readProgress(raw: unknown): Progress | null {
   const from = fieldsOf(raw)

@@ -5,6 +5,7 @@ import { Band } from '../label/age-guide'
 import { CATEGORIES, Device, LabelWords, SEASONS, Visibility } from '../label/label'
 import { EmailUse } from '../label/privacy'
 import { PlayProof } from './proof-schema'
+import { KeptProgress } from './progress-schema'
 import { PostingState } from '../pack/posting-record'
 
 /** What app and arcade say to each other. Both sides read through these. */
@@ -232,7 +233,12 @@ export const Problem = z.object({ type: z.string(), title: z.string(), status: z
 export type Problem = z.infer<typeof Problem>
 
 /** What a game says to the page around it. */
-export const SaveMessage = z.object({ type: z.literal('pack-post:save'), best: z.int().min(0).max(1e9) })
+export const SaveMessage = z.object({
+  type: z.literal('pack-post:save'),
+  best: z.int().min(0).max(1e9),
+  /** Absent from games of before there was any. */
+  progress: KeptProgress.optional(),
+})
 export const LoadMessage = z.object({ type: z.literal('pack-post:load') })
 export const BeganMessage = z.object({ type: z.literal('pack-post:began') })
 export const EndedMessage = z.object({
@@ -242,5 +248,7 @@ export const EndedMessage = z.object({
   seconds: z.number().min(0).max(36000),
   cause: z.string().max(80),
   proof: PlayProof.nullable(),
+  /** A level is done, and the go is not over. */
+  more: z.boolean().default(false),
 })
 export const GameMessage = z.discriminatedUnion('type', [SaveMessage, LoadMessage, BeganMessage, EndedMessage])

@@ -69,7 +69,8 @@ export async function takeScore(game: GameRecord, { ticket, name, score, proof }
   const said = ticket.names.includes(name) ? nameOf(name) : null
   if (said === null) throw wrong('Choose one of the names offered.')
   if (proof.seed !== ticket.seed) throw wrong('This is not the play that was begun here.')
-  if (proof.plays > MOST_PLAYS) throw wrong('That was tried too often. Load the page again, play, and send that one.')
+  if (proof.plays - (proof.before?.length ?? 0) > MOST_PLAYS)
+    throw wrong('That was tried too often. Load the page again, play, and send that one.')
   const used = () => wrong('A score was sent for this play already. Play again and send that one.')
   if (await isTicketUsed(db, ticket.mac)) throw used()
   replayer ??= makeReplayer(replayerScript())

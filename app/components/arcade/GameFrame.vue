@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener, useIntersectionObserver } from '@vueuse/core'
 import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
+import { KeptProgress } from '@core/posting/progress-schema'
 import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type * as z from 'zod'
 
@@ -25,9 +26,36 @@ function give(): void {
     // Storage is denied in some private windows: then the best score lasts as long as the page.
   }
   frame.value?.contentWindow?.postMessage(
-    { type: 'pack-post:kept', best, ...(ticket.value === null ? {} : { seed: ticket.value.seed }) },
+    {
+      ...{ type: 'pack-post:kept', best, ...kept() },
+      ...(ticket.value === null ? {} : { seed: ticket.value.seed }),
+    },
     '*',
   )
+}
+
+const PROGRESS = `arcade:progress:${game.game}`
+/** What this game asked to keep, and no other; what cannot be read any more is put beside it. */
+function kept(): { progress?: unknown; aside?: boolean } {
+  try {
+    const text = localStorage.getItem(PROGRESS)
+    if (text === null) return {}
+    const read = KeptProgress.safeParse(parsed(text))
+    if (read.success) return { progress: read.data }
+    localStorage.setItem(`${PROGRESS}:aside`, text)
+    localStorage.removeItem(PROGRESS)
+    return { aside: true }
+  } catch {
+    // As above.
+    return {}
+  }
+}
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return null
+  }
 }
 
 /** What is counted must not hold anything up, nor matter when it is lost. */
@@ -58,12 +86,15 @@ function hear(event: MessageEvent): void {
     case 'pack-post:ended':
       began = 0
       count({ event: data.outcome, seconds: data.seconds, cause: data.cause })
+      // A level is done and the go is not over: its score comes with the end.
+      if (data.more) return
       // The score goes with the ticket its play began with; the next play begins with another one.
       emit('ended', data, data.proof?.seed === ticket.value?.seed ? ticket.value : null)
       return void fetchTicket()
     case 'pack-post:save':
       try {
         localStorage.setItem(`arcade:best:${game.game}`, String(data.best))
+        if (data.progress !== undefined) localStorage.setItem(PROGRESS, JSON.stringify(data.progress))
       } catch {
         // As above.
       }
