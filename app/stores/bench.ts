@@ -14,6 +14,7 @@ import type { AssetFacts } from '@core/pack/asset'
 import type { SpriteContent } from '@core/kinds/drawing'
 import { contentOf, newPack, type Pack } from '@core/pack/pack'
 import { specOf, type PartSpec, type Template } from '@core/template/template'
+import { lacking } from '@core/template/requires'
 import { partInLevel } from '@core/template/levels'
 import { fittedTo, levelOf, wholePart } from '@core/template/uses'
 import { buildGameDoc } from '@core/template/game-doc'
@@ -84,6 +85,8 @@ export const useBench = defineStore('bench', () => {
       levels.value.findIndex(({ id }) => id === level.value),
     ),
   )
+  /** What the game cannot run without, and has not. */
+  const lacks = computed(() => (pack.value === null || base.value === null ? [] : lacking(base.value, pack.value)))
   /** The level at hand as a game of its own: what is worked out of one level is worked out of this. */
   const here = computed(() =>
     setup.value === null || levels.value.length === 0
@@ -322,7 +325,7 @@ export const useBench = defineStore('bench', () => {
     saving,
     troubled,
     selected,
-    ...{ levels, level, levelIndex, here, shownParts, goToLevel },
+    ...{ lacks, levels, level, levelIndex, here, shownParts, goToLevel },
     tally,
     canUndo,
     canRedo,

@@ -1,11 +1,14 @@
 import {
+  levelsFrom,
   takableFrom,
+  takeLevels,
   takeCommand,
   TAKEN_FIELDS,
   type Game,
   type Takable,
   type TakenField,
 } from '@core/template/take-from'
+import type { Command } from '@core/pack/commands'
 import { templateAssetUrl } from '@core/template/catalogue'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -26,6 +29,8 @@ export const useTakeFrom = defineStore('take-from', () => {
   const from = shallowRef<Game | null>(null)
   const rows = shallowRef<(Takable & { chosen: boolean })[]>([])
   const fields = ref<TakenField[]>([])
+  /** Levels of the other pack that are to come, by their ids. */
+  const levels = ref<string[]>([])
 
   const into = computed((): Game | null =>
     bench.pack === null || bench.template === null ? null : { pack: bench.pack, template: bench.template },
@@ -35,12 +40,18 @@ export const useTakeFrom = defineStore('take-from', () => {
   const offered = computed(() =>
     (Object.keys(TAKEN_FIELDS) as TakenField[]).filter((field) => (from.value?.pack.label[field].length ?? 0) > 0),
   )
+  const offeredLevels = computed(() =>
+    from.value === null || into.value === null ? [] : levelsFrom(from.value, into.value),
+  )
+  /** How many more levels this game may have. */
+  const room = computed(() => (bench.base?.levels?.most ?? 1) - Math.max(1, bench.levels.length))
   const ready = computed(() => rows.value.filter((row) => row.chosen && row.target !== ''))
 
   async function show(): Promise<void> {
     from.value = null
     rows.value = []
     fields.value = []
+    levels.value = []
     open.value = true
     await library.refresh()
   }
@@ -50,6 +61,7 @@ export const useTakeFrom = defineStore('take-from', () => {
     from.value = { pack, template: await templates.load(pack.template.id) }
     rows.value = takableFrom(from.value, into.value).map((row) => ({ ...row, chosen: false }))
     fields.value = []
+    levels.value = []
   }
   /** A pack file: opened as a pack of this browser, and looked into. */
   async function chooseFile(file: File): Promise<void> {
@@ -64,8 +76,11 @@ export const useTakeFrom = defineStore('take-from', () => {
   async function take(): Promise<void> {
     if (from.value === null || into.value === null) return
     const { pack, template } = from.value
-    const { assets, command } = takeCommand(from.value, into.value, ready.value, fields.value)
-    const count = ready.value.length + fields.value.length
+    const parts = takeCommand(from.value, into.value, ready.value, fields.value)
+    const whole = takeLevels(from.value, into.value, levels.value)
+    const assets = { ...parts.assets, ...whole.assets }
+    const command: Command = { type: 'all', commands: [parts.command, whole.command] }
+    const count = ready.value.length + fields.value.length + levels.value.length
     busy.value = true
     try {
       const shipped = Object.keys(assets).filter((hash) => pack.assets[hash] === undefined)
@@ -87,5 +102,22 @@ export const useTakeFrom = defineStore('take-from', () => {
     }
   }
 
-  return { open, busy, from, rows, fields, others, offered, ready, show, choose, chooseFile, change, take }
+  return {
+    open,
+    busy,
+    from,
+    rows,
+    fields,
+    levels,
+    room,
+    others,
+    offered,
+    offeredLevels,
+    ready,
+    show,
+    choose,
+    chooseFile,
+    change,
+    take,
+  }
 })

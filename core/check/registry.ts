@@ -33,6 +33,7 @@ import { locationInPhoto } from './rules/location-in-photo'
 import { loopClick } from './rules/loop-click'
 import { lookDear } from './rules/look-dear'
 import { lookUnfair } from './rules/look-unfair'
+import { requiredMissing } from './rules/required-missing'
 import { neverMet } from './rules/never-met'
 import { opaqueBox } from './rules/opaque-box'
 import { outsideAddress } from './rules/outside-address'
@@ -103,6 +104,7 @@ export const RULES: readonly Rule[] = registry([
   wordsUntranslated,
   personalDataRule,
   dialOutside,
+  requiredMissing,
   castEmpty,
   goalUnreachable,
   castIdle,

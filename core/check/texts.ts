@@ -253,6 +253,11 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'The eye follows what moves most, and that is not the game here.',
     fix: 'Slow it down',
   }),
+  'required-missing': (f) => ({
+    what: `The game cannot run: ${s(f, 'name')} is empty`,
+    why: s(f, 'say'),
+    fix: '',
+  }),
   'look-dear': (f) => ({
     what:
       n(f, 'games') === 0

@@ -45,6 +45,7 @@ const heard = {
   drawings: () => [],
   redrawn: <C extends Audible>(content: C) => content,
   felt: null,
+  filled: ({ asset }: Audible) => asset !== null,
 } as const
 
 export const sound: Kind<SoundContent> = {

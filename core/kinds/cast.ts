@@ -50,5 +50,6 @@ export const cast: Kind<CastContent> = {
     entries: entries.map((entry) => (entry.id === id ? { ...entry, sprite } : entry)),
   }),
   felt: (entries) => entries.map(({ id, sprite, fields }) => [id, fields, spriteFelt(sprite)]),
+  filled: ({ entries }) => entries.length > 0,
   summary: ({ entries }) => `cast of ${entries.length}`,
 }

@@ -19,5 +19,6 @@ export const choice: Kind<ChoiceContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: (value) => value,
+  filled: () => true,
   summary: () => 'choice',
 }

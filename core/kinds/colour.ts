@@ -22,5 +22,6 @@ export const colour: Kind<ColourContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: null,
+  filled: () => true,
   summary: () => 'colour',
 }

@@ -18,5 +18,6 @@ export const dial: Kind<DialContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: (value) => value,
+  filled: ({ value }) => value !== 0,
   summary: () => 'dial',
 }

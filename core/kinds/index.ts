@@ -26,7 +26,7 @@ export type OfKind<K extends PartKind> = Extract<PartContent, { kind: K }>
 
 const MEMBERS: readonly (keyof Kind<PartContent>)[] = [
   ...(['kind', 'schema', 'wants', 'takesMany', 'splits', 'assets', 'toDoc', 'texts', 'said'] as const),
-  ...(['face', 'drawings', 'redrawn', 'felt', 'summary'] as const),
+  ...(['face', 'drawings', 'redrawn', 'felt', 'filled', 'summary'] as const),
 ]
 
 /** A list of kinds by name; throws where two have one, and where a module lacks something that is asked of all. */

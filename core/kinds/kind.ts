@@ -80,6 +80,8 @@ export interface Kind<C extends { kind: string }> {
   redrawn(content: C, entry: string, sprite: SpriteContent): C
   /** What of it in a game's document changes how that plays, as plain data; null for what is only seen, heard or read. */
   felt: ((doc: DocOf<C>) => unknown) | null
+  /** Whether there is anything in it: a game that cannot run without a part asks that. */
+  filled(content: C): boolean
   /** In a few words, for the list of parts: `sprite, 3 clips`. */
   summary(content: C): string
 }

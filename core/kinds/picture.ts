@@ -37,5 +37,6 @@ export const picture: Kind<PictureContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: null,
+  filled: () => true,
   summary: () => 'picture',
 }

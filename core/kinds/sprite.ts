@@ -46,6 +46,7 @@ export const sprite: Kind<SpriteContent> = {
   drawings: (sprite) => [{ entry: '', name: '', sprite }],
   redrawn: (content, entry, sprite) => (entry === '' ? sprite : content),
   felt: spriteFelt,
+  filled: () => true,
   summary(content) {
     const count = Object.keys(content.clips).length
     return count > 1 ? `sprite, ${count} clips` : 'sprite'

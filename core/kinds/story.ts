@@ -50,5 +50,6 @@ export const story: Kind<StoryContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: null,
+  filled: ({ lines }) => lines.some((line) => line.text.trim() !== ''),
   summary: () => 'story',
 }

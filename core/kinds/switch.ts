@@ -18,5 +18,6 @@ export const onOff: Kind<SwitchContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: (on) => on,
+  filled: () => true,
   summary: () => 'switch',
 }

@@ -35,5 +35,6 @@ export const typeface: Kind<TypefaceContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: null,
+  filled: ({ asset, glyphs }) => asset !== null || glyphs !== null,
   summary: () => 'typeface',
 }

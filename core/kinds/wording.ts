@@ -44,5 +44,6 @@ export const wording: Kind<WordingContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: null,
+  filled: ({ text }) => text.trim() !== '',
   summary: () => 'wording',
 }

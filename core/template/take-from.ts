@@ -4,9 +4,12 @@ import type { SpriteContent } from '../kinds/drawing'
 import { fieldsOf } from '../kinds/field'
 import type { Label } from '../label/label'
 import type { AssetFacts } from '../pack/asset'
-import type { Command } from '../pack/commands'
+import { edit, type Command } from '../pack/commands'
 import { withEntry } from '../pack/entries'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
+import { SPLIT } from '../game/setup'
+import { addLevel, inLevel, renameLevel } from './levels'
+import { differsByLevel } from './uses'
 import type { PartSpec, Template } from './template'
 
 /** A pack with its template. */
@@ -82,6 +85,60 @@ function assetsFor(content: PartContent, { pack, template }: Game): Record<strin
     if (facts.madeFrom !== undefined && facts.madeFrom !== null) wanted.push(facts.madeFrom)
   }
   return all
+}
+
+/** A level of another pack; of a game of one, that whole game. */
+export interface TakableLevel {
+  /** Empty for a game of one level. */
+  id: string
+  name: string
+}
+
+/** Levels that may come into this game, behind its own. */
+export function levelsFrom(from: Game, into: Game): TakableLevel[] {
+  if (into.template.levels === undefined) return []
+  const { levels, label } = from.pack
+  return levels.length > 0 ? levels : [{ id: '', name: (label.title || from.template.name).slice(0, 60) }]
+}
+
+/** The part of `into` that a part of another template is in a level: the same one, or what is the same to the game. */
+function counterpart(spec: PartSpec, { template }: Game): PartSpec | undefined {
+  const alike = template.parts.filter((one) => one.content.kind === spec.content.kind && !one.id.includes(SPLIT))
+  return (
+    alike.find((one) => one.id === spec.id) ??
+    (spec.as === undefined || !movable(spec.content) ? undefined : alike.find((one) => one.as === spec.as))
+  )
+}
+
+/**
+ * Levels of another pack as levels of this one: each with all that its maker made of it, whether only there or in all
+ * levels of that pack. How many still have room follows from the template; the others are left.
+ */
+export function takeLevels(from: Game, into: Game, ids: readonly string[]): Taking {
+  const assets: Record<string, AssetFacts> = {}
+  const foreign = from.template.id !== into.template.id
+  let pack = into.pack
+  const commands: Command[] = []
+  for (const id of ids) {
+    const made = addLevel(pack, into.template)
+    const level = levelsFrom(from, into).find((one) => one.id === id)
+    if (made === null || level === undefined) break
+    const named = renameLevel(edit(pack, made.command)[0], made.id, level.name)
+    const own = from.template.parts.flatMap((spec): Command[] => {
+      if (!differsByLevel(from.template, spec.id) || spec.id.includes(SPLIT)) return []
+      const target = counterpart(spec, into)
+      const content = from.pack.parts[inLevel(spec.id, id)] ?? from.pack.parts[spec.id]
+      if (content === undefined || target === undefined || !differsByLevel(into.template, target.id)) return []
+      Object.assign(assets, assetsFor(content, from))
+      const like = target.content.kind === 'sprite' ? target.content : undefined
+      const next = content.kind === 'sprite' && foreign ? fitted(content, target, like) : content
+      return [{ type: 'set-part', part: inLevel(target.id, made.id), content: next, assets: assetsFor(content, from) }]
+    })
+    const all: Command = { type: 'all', commands: [made.command, named, ...own] }
+    commands.push(all)
+    pack = edit(pack, all)[0]
+  }
+  return { assets, command: { type: 'all', commands } }
 }
 
 export interface Taking {

@@ -85,6 +85,10 @@ export const PartSpec = z.object({
 })
 export type PartSpec = z.infer<typeof PartSpec>
 
+/** A part that has to have something in it; `say` tells a maker what, in one sentence. */
+export const Requirement = z.object({ part: PartId, say: z.string().min(8).max(200) })
+export type Requirement = z.infer<typeof Requirement>
+
 /** A prebuilt game: rules by id, and parts with default content. */
 export const Template = z.object({
   format: z.literal('pack-post-template'),
@@ -107,6 +111,8 @@ export const Template = z.object({
   parts: z.array(PartSpec).min(1),
   /** How many levels a pack may have, and the parts that may be something else in each. */
   levels: z.object({ most: z.int().min(2).max(MOST_LEVELS), parts: z.array(PartId).min(1) }).optional(),
+  /** What a game cannot run without, said where it would run, with the part to fill. */
+  requires: z.array(Requirement).max(12).optional(),
   /** What makers ask, and where the answer is; the first three are offered to a new pack. */
   guide: z.array(GuideLine).max(MOST_LINES).optional(),
   /** By hash; `path` is relative to the template's folder. */

@@ -3,6 +3,7 @@ import { strToU8 } from 'fflate'
 import { TOPICS } from '../../core/label/age-guide'
 import type { CheckContext } from '../../core/check/rule'
 import type { Finding } from '../../core/check/finding'
+import type { Template } from '../../core/template/template'
 import type { CastContent } from '../../core/kinds/cast'
 import { withLooks } from './looks'
 import type { Label } from '../../core/label/label'
@@ -25,6 +26,11 @@ import {
   type Made,
 } from './fixtures'
 
+/** A template whose game cannot run without that sound. */
+const needing = (part: string): Template => ({
+  ...windfall,
+  requires: [{ part, say: 'It is what tells players that they were too late.' }],
+})
 function withPrice(price: number): Pack {
   const pack = withLooks(emptyPack(), ['coat'])
   const looks = pack.parts['looks'] as CastContent
@@ -444,6 +450,11 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
       }
     },
     silent: () => ({ pack: withSprite(puffinCatch(), licensed('CC-BY-ND-4.0')), files: [clean] }),
+    severity: 'must',
+  },
+  'required-missing': {
+    fires: () => ({ pack: emptyPack(), ctx: { template: needing('miss-sound') } }),
+    silent: () => ({ pack: emptyPack(), ctx: { template: needing('catch-sound') } }),
     severity: 'must',
   },
   'look-dear': {

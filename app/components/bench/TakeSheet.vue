@@ -63,6 +63,20 @@ async function picked(event: Event): Promise<void> {
             </select>
           </li>
         </ul>
+        <fieldset v-if="at.offeredLevels.length > 0">
+          <legend>As levels more of this game</legend>
+          <label v-for="level in at.offeredLevels" :key="level.id"
+            ><input
+              v-model="at.levels"
+              type="checkbox"
+              :value="level.id"
+              :disabled="!at.levels.includes(level.id) && at.levels.length >= at.room"
+              :data-level="level.id"
+            />
+            {{ level.name }}</label
+          >
+          <span v-if="at.room <= at.levels.length" class="soft">More levels than that have no room.</span>
+        </fieldset>
         <fieldset v-if="at.offered.length > 0">
           <legend>Of its label</legend>
           <label v-for="field in at.offered" :key="field"
@@ -77,11 +91,11 @@ async function picked(event: Event): Promise<void> {
         <v-btn variant="text" @click="at.open = false">Leave it</v-btn>
         <v-btn
           color="primary"
-          :disabled="at.ready.length + at.fields.length === 0"
+          :disabled="at.ready.length + at.fields.length + at.levels.length === 0"
           :loading="at.busy"
           data-testid="take"
           @click="at.take()"
-          >Take {{ at.ready.length + at.fields.length || '' }}</v-btn
+          >Take {{ at.ready.length + at.fields.length + at.levels.length || '' }}</v-btn
         >
       </div>
     </div>

@@ -40,7 +40,7 @@ const PER_UNIT = 4
 const heat = useTemplateRef<HTMLCanvasElement>('heat')
 let ground: { doc: unknown; picture: ImageBitmap } | null = null
 async function drawHeat(): Promise<void> {
-  const { setup, template } = bench
+  const { here: setup, template } = bench
   const to = heat.value
   if (to === null || setup === null || template === null) return
   if (ground?.doc !== setup.doc) {
@@ -75,6 +75,8 @@ watch([() => dry.games, skill, heat], () => void drawHeat(), { flush: 'post', im
 const causes = computed(() => dry.causes.slice(0, 5))
 /** Games worth looking at, of the skill that is shown. */
 const worth = computed(() => {
+  // Games over several levels are not one play that could be shown.
+  if (dry.whole) return []
   const own = ofSkill.value
   const by = (better: (a: DryGame, b: DryGame) => boolean, of: readonly DryGame[]) =>
     of.reduce<DryGame | null>((best, game) => (best === null || better(game, best) ? game : best), null)
@@ -90,7 +92,11 @@ const worth = computed(() => {
   return rows.flatMap(([name, game]) => (game === null ? [] : [{ name, game }]))
 })
 function show(game: DryGame): void {
-  if (bench.setup !== null) emit('watch', recordingOf(bench.setup, game))
+  if (bench.here !== null) emit('watch', recordingOf(bench.here, game, bench.levelIndex))
+}
+function which(level: string): void {
+  dry.whole = level === ''
+  if (level !== '') bench.goToLevel(level)
 }
 async function setTo(value: number): Promise<void> {
   const spec = dry.turned
@@ -111,6 +117,18 @@ async function setTo(value: number): Promise<void> {
       }}</span>
     </template>
     <template #acts>
+      <select
+        v-if="bench.levels.length > 1"
+        class="which"
+        aria-label="What is played"
+        :value="dry.whole ? '' : bench.level"
+        @change="which(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="(level, i) in bench.levels" :key="level.id" :value="level.id">
+          Level {{ i + 1 }}, {{ level.name }}
+        </option>
+        <option value="">All levels in one go</option>
+      </select>
       <v-btn
         variant="outlined"
         :loading="dry.state === 'running' && dry.asked >= 1000"

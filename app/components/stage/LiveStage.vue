@@ -285,6 +285,13 @@ const label = computed(
         ><b>{{ hover.name }}</b> {{ hover.kind }}</span
       >
     </div>
+    <div v-if="bench.lacks.length > 0" class="lacks" role="alert" data-testid="lacks">
+      <p><b>This game cannot run yet.</b></p>
+      <p v-for="one in bench.lacks" :key="one.part">
+        {{ one.say }}
+        <button class="link" @click="bench.select(one.part)">Fill in {{ bench.spec(one.part)?.name }}</button>
+      </p>
+    </div>
     <p v-if="loading" class="loading" role="status">Unpacking the game…</p>
     <slot />
   </div>
@@ -344,6 +351,23 @@ canvas {
   bottom: auto;
   top: 6px;
   left: 6px;
+}
+.lacks {
+  position: absolute;
+  inset: 0;
+  z-index: 3;
+  display: grid;
+  align-content: center;
+  justify-items: center;
+  gap: 10px;
+  padding: 24px;
+  background: #171b26ee;
+  color: #f1ebdd;
+  text-align: center;
+}
+.lacks .link {
+  color: #fff;
+  text-decoration: underline;
 }
 .loading {
   position: absolute;

@@ -26,5 +26,6 @@ export const wind: Kind<WindContent> = {
   drawings: () => [],
   redrawn: (content) => content,
   felt: ({ force }) => force,
+  filled: ({ from }) => from !== '',
   summary: ({ from }) => `wind from ${from}`,
 }

@@ -1,10 +1,11 @@
 import { drawBackdrop } from '../../backdrop'
 import { add, type DrawList } from '../../draw-list'
+import { inOrder } from '../../overlap'
 import { drawLives } from '../../lives'
 import { drawPops } from '../../pops'
 import { dial, type Setup } from '../../setup'
 import { STEPS_PER_SECOND, type Point } from '../../types'
-import { HIGH, LOW, PRIZES, skiplinePlan } from './plan'
+import { HIGH, LOW, PRIZES, skiplinePlan, type SkiplinePlan } from './plan'
 import type { Skipline, Thing } from './state'
 
 /** World units from the ground's edge down to what fills a gap. */
@@ -23,7 +24,7 @@ function drawGround(list: DrawList, state: Skipline, setup: Setup, from: number,
 
 export function draw(state: Skipline, setup: Setup, list: DrawList): void {
   const plan = skiplinePlan(setup)
-  const { width, groundY, heroX } = plan
+  const { width, groundY } = plan
   drawBackdrop(list, setup, state.step, state.scroll)
   // Gaps from left to right, each with the ground before it.
   let from = 0
@@ -44,10 +45,22 @@ export function draw(state: Skipline, setup: Setup, list: DrawList): void {
     from = right
   }
   drawGround(list, state, setup, from, width)
+  inOrder(
+    setup,
+    () => drawHero(state, plan, list),
+    () => drawThings(state, plan, list),
+  )
+  drawPops(state.pops, list, setup)
+  add(list, 'text', 'score-words', 0, 0)
+  if (!plan.endless) add(list, 'text', 'goal-words', 0, 0)
+  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
+}
+
+function drawThings(state: Skipline, { groundY, hangY }: SkiplinePlan, list: DrawList): void {
   for (const thing of state.things) {
     if (!thing.live || thing.sort === 'pit') continue
     const hangs = thing.sort === 'high'
-    const item = add(list, 'sprite', hangs ? HIGH : LOW, thing.x, hangs ? plan.hangY : groundY)
+    const item = add(list, 'sprite', hangs ? HIGH : LOW, thing.x, hangs ? hangY : groundY)
     item.entry = thing.entry
     item.clip = hangs ? 'hang' : 'stand'
     item.clipStep = thing.age
@@ -59,14 +72,13 @@ export function draw(state: Skipline, setup: Setup, list: DrawList): void {
     item.clip = 'shown'
     item.clipStep = prize.age
   }
+}
+
+function drawHero(state: Skipline, { heroX }: SkiplinePlan, list: DrawList): void {
   const hero = add(list, 'sprite', 'hero', heroX, state.hero.y)
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  drawPops(state.pops, list, setup)
-  add(list, 'text', 'score-words', 0, 0)
-  if (!plan.endless) add(list, 'text', 'goal-words', 0, 0)
-  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
 }
 
 /** The longest jump from where the hero runs, a point for every step of it; the camera goes along, so it leans forwards. */

@@ -1,6 +1,7 @@
 import { drawBackdrop } from '../../backdrop'
 import { add, type DrawList } from '../../draw-list'
 import { clearEvents, makeEvents } from '../../events'
+import { inOrder } from '../../overlap'
 import { drawLives } from '../../lives'
 import { judge } from '../../outcome'
 import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
@@ -302,9 +303,22 @@ function ending(state: Updraft, setup: Setup): Ending {
 }
 
 function draw(state: Updraft, setup: Setup, list: DrawList): void {
-  const { width, height } = setup.stage
-  const { groundY, heroX } = updraftPlan(setup)
   drawBackdrop(list, setup, state.step, state.scroll)
+  inOrder(
+    setup,
+    () => drawHero(state, setup, list),
+    () => drawGates(state, setup, list),
+  )
+  drawPops(state.pops, list, setup)
+  if (state.ready) add(list, 'text', 'ready-words', 0, 0)
+  add(list, 'text', 'score-words', 0, 0)
+  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
+}
+
+/** Gates with what hangs in them, and the ground they stand on. */
+function drawGates(state: Updraft, setup: Setup, list: DrawList): void {
+  const { width, height } = setup.stage
+  const { groundY } = updraftPlan(setup)
   for (const gate of state.gates) {
     if (!gate.live) continue
     const upper = add(list, 'column', 'gate', gate.x, gate.top)
@@ -327,15 +341,15 @@ function draw(state: Updraft, setup: Setup, list: DrawList): void {
   ground.h = height - groundY
   ground.clipStep = state.step
   ground.scroll = state.scroll
+}
+
+function drawHero(state: Updraft, setup: Setup, list: DrawList): void {
+  const { heroX } = updraftPlan(setup)
   const hover = state.ready ? Math.abs(((state.step % 60) - 30) / 30) * 0.25 - 0.125 : 0
   const hero = add(list, 'sprite', 'hero', heroX, state.hero.y + hover)
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  drawPops(state.pops, list, setup)
-  if (state.ready) add(list, 'text', 'ready-words', 0, 0)
-  add(list, 'text', 'score-words', 0, 0)
-  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
 }
 
 /** Pick-ups of an entry that is gone go with it, and gaps that are ahead take the height they have now. */

@@ -1,6 +1,7 @@
 import { drawBackdrop } from '../../backdrop'
 import { add, type DrawList } from '../../draw-list'
 import { clearEvents, makeEvents } from '../../events'
+import { inOrder } from '../../overlap'
 import { drawLives } from '../../lives'
 import { judge } from '../../outcome'
 import { agePops, drawPops, makePops, pop, type Pop } from '../../pops'
@@ -247,6 +248,18 @@ function ending(state: Windfall, setup: Setup): Ending {
 function draw(state: Windfall, setup: Setup, list: DrawList): void {
   // Nothing runs here: layers drift by as the seconds do.
   drawBackdrop(list, setup, state.step, state.step / STEPS_PER_SECOND)
+  inOrder(
+    setup,
+    () => drawHero(state, setup, list),
+    () => drawThings(state, list),
+  )
+  drawPops(state.pops, list, setup)
+  add(list, 'text', 'score-words', 0, 0)
+  if (dial(setup, 'time') > 0) add(list, 'text', 'time-words', 0, 0)
+  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
+}
+
+function drawThings(state: Windfall, list: DrawList): void {
   for (const thing of state.things) {
     if (!thing.live) continue
     const item = add(list, 'sprite', thing.cast, thing.x, thing.y)
@@ -254,6 +267,9 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
     item.clip = 'fall'
     item.clipStep = thing.age
   }
+}
+
+function drawHero(state: Windfall, setup: Setup, list: DrawList): void {
   const hero = add(list, 'sprite', 'hero', state.hero.x, windfallPlan(setup).groundY)
   hero.clip = state.hero.clip
   hero.clipStep = state.hero.clipStep
@@ -264,10 +280,6 @@ function draw(state: Windfall, setup: Setup, list: DrawList): void {
     hero.sy = 1 - 0.1 * k
   }
   if (state.hero.hurt > 0 && state.hero.hurt % 12 < 5) hero.alpha = 0.35
-  drawPops(state.pops, list, setup)
-  add(list, 'text', 'score-words', 0, 0)
-  if (dial(setup, 'time') > 0) add(list, 'text', 'time-words', 0, 0)
-  drawLives(list, setup, Math.max(dial(setup, 'lives'), state.lives), state.lives)
 }
 
 /** Things of an entry that is gone go with it; a goal that is lower now is judged at the next step. */
