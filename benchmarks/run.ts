@@ -8,6 +8,7 @@ import { drillRows, sizeRows } from './size'
 import { sheetRows } from './sheets/rows'
 import { loudnessRows } from './sound'
 import { swapRows } from './swap'
+import { winRows } from './wins'
 import { wordingRow } from './wording'
 
 /** By name, so that one can be run alone: `npm run benchmark -- size`. */
@@ -15,6 +16,7 @@ const SECTIONS: Record<string, () => Promise<Row[]>> = {
   swap: swapRows,
   art: async () => [outlineRow(), alignRow(), await packRow()],
   engine: async () => [...CATALOGUE.map(engineRow), ...CATALOGUE.map(heapRow)],
+  wins: async () => winRows(),
   sound: loudnessRows,
   wording: async () => [await wordingRow()],
   sheets: sheetRows,

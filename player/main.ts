@@ -1,4 +1,4 @@
-import { makeDrawList } from '../core/game/draw-list'
+import { makeDrawList, type DrawList } from '../core/game/draw-list'
 import { drawGame } from '../core/game/draw-game'
 import { setupOf, startGame, stepGame, takeProgress, type GameState } from '../core/game/game'
 import { languageFor } from '../core/game/languages'
@@ -64,6 +64,13 @@ async function loadFaces(doc: GameDoc): Promise<{ typeface: string; faces: Map<s
   ])
   return { typeface, faces }
 }
+
+/** All words on the stage, for those who cannot see them. */
+const wordsOf = ({ items, count }: DrawList): string =>
+  items
+    .slice(0, count)
+    .flatMap((item) => (item.kind === 'text' ? item.text : []))
+    .join('. ')
 
 export interface Running {
   state: GameState
@@ -192,7 +199,8 @@ function run(
   const calm = matchMedia('(prefers-reduced-motion: reduce)')
   let told: object | null = null
   document.addEventListener('visibilitychange', () => speaker.mute(document.hidden))
-  let screen = ''
+  let shown = ''
+  let spoken = ''
   runLoop(
     browserFrames,
     () => {
@@ -212,17 +220,15 @@ function run(
       ink.fillRect(0, 0, canvas.width, canvas.height)
       paint(list, setup, { ink, view, images, ...letters })
       thumbs?.follow(state)
-      const now = `${state.screen} ${state.language} ${state.story?.line ?? ''}`
-      if (now === screen) return
-      screen = now
+      // In play what is said changes with every point; a screen is told anew when anything on it does.
+      const words = state.screen === 'play' && shown === 'play' ? spoken : wordsOf(list)
+      if (words === spoken && shown === state.screen) return
+      spoken = words
+      shown = state.screen
       canvas.dataset['screen'] = state.screen
       document.documentElement.lang = doc.languages[state.language]?.tag ?? ''
       said.dir = list.rightToLeft ? 'rtl' : 'ltr'
-      said.textContent = list.items
-        .slice(0, list.count)
-        .filter((item) => item.kind === 'text')
-        .map((item) => item.text)
-        .join('. ')
+      said.textContent = words
     },
   )
   canvas.focus({ preventScroll: true })

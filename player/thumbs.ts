@@ -3,6 +3,7 @@ import { buttonAreas, buttonsOf } from '../core/game/buttons'
 import type { GameState } from '../core/game/game'
 import { rulesFor } from '../core/game/registry'
 import type { Pad } from '../core/game/rules'
+import type { ScreenButton } from '../core/game/screens'
 import type { Setup } from '../core/game/setup'
 import type { Stage } from '../core/game/stage'
 import type { Controls } from './input'
@@ -38,6 +39,8 @@ const STYLE = `
 .thumbs button.pause{flex:none;width:48px;height:48px;border-radius:50%;padding:0;background:#171b26cc}
 .thumbs.menu{flex-wrap:wrap;height:auto;min-height:${ZONE_PX}px}
 .thumbs.menu button{flex:1 1 40%;height:48px;overflow:hidden;text-overflow:ellipsis;white-space:nowrap}
+.thumbs.menu.many{gap:8px;padding:8px}
+.thumbs.menu.many button{flex:1 1 30%;padding:4px;font-size:15px;white-space:normal}
 .thumbs button.lit{border-color:#fff;background:#126166}
 .thumbs[hidden]{display:none}
 .thumbs svg{width:30px;height:30px;fill:none;stroke:currentColor;stroke-width:2.5;stroke-linecap:round;stroke-linejoin:round;display:block;margin:auto}`
@@ -107,14 +110,16 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
     pads.splice(Math.ceil(pads.length / 2), 0, pause())
     return pads
   }
-  const menu = (state: GameState, texts: readonly string[]): HTMLElement[] =>
-    texts.map((text, i) => {
+  const menu = (state: GameState, buttons: readonly ScreenButton[]): HTMLElement[] =>
+    buttons.flatMap((one, i) => {
+      // Cards are large enough to be pressed where they are.
+      if (one.card === true) return []
       const made = document.createElement('button')
       made.type = 'button'
-      made.textContent = text
+      made.textContent = buttonText(state, setup, one)
       made.className = i === state.focus ? 'lit' : ''
       const press = () => {
-        const [x, y, w, h] = buttonAreas(state, setup, buttonsOf(state, setup))[i]!
+        const [x, y, w, h] = buttonAreas(state, setup, buttons)[i]!
         controls.tap(x + w / 2, y + h / 2)
       }
       // The touch that brought this button here was meant for what was there before. And it counts where the finger was:
@@ -139,15 +144,16 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
     },
     follow(state) {
       if (where === 'none') return void (zone.hidden = true)
-      const texts = state.screen === 'play' ? [] : buttonsOf(state, setup).map((one) => buttonText(state, setup, one))
+      const buttons = state.screen === 'play' ? [] : buttonsOf(state, setup)
+      const texts = buttons.map((one) => buttonText(state, setup, one))
       const key = `${where} ${state.screen} ${state.focus} ${texts.join('|')}`
       if (key === shown) return
       shown = key
       // Over a turned stage its own plates are large enough, and lie where they are looked for.
       const inPlay = state.screen === 'play'
       zone.hidden = where === 'over' && !inPlay
-      zone.className = `thumbs ${where}${inPlay ? '' : ' menu'}`
-      zone.replaceChildren(...(zone.hidden ? [] : inPlay ? playing() : menu(state, texts)))
+      zone.className = `thumbs ${where}${inPlay ? '' : ' menu'}${buttons.length > 4 ? ' many' : ''}`
+      zone.replaceChildren(...(zone.hidden ? [] : inPlay ? playing() : menu(state, buttons)))
     },
   }
 }

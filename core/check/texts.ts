@@ -255,7 +255,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
   }),
   'required-missing': (f) => ({
     what: `The game cannot run: ${s(f, 'name')} is empty`,
-    why: s(f, 'say'),
+    why: s(f, 'say') || 'Fill it in, and the game runs.',
     fix: '',
   }),
   'look-dear': (f) => ({

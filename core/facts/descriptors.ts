@@ -56,6 +56,8 @@ const WORDS: readonly { topic: Topic; answer: string; words: readonly string[] }
   { topic: 'strangers', answer: 'away', words: 'chat chatroom messenger dm dms forum livestream'.split(' ') },
 ]
 
+/** What the game fills in, such as {price}, is no word of its maker's. */
+const plainly = (text: string): string => text.replace(/\{[a-z-]+\}/g, ' ')
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}+/gu) ?? []
 
 /** What the parts themselves say of the game, each topic and answer once a part. */
@@ -73,7 +75,7 @@ export function descriptorsOf(template: Template, pack: Pack): Descriptor[] {
         if (meaning(spec.fields ?? [], entry, 'harm') > 0)
           push({ topic: 'fighting', answer: 'bumps', part: spec.id, because: `${entry.name} does harm` })
     const files = assetsOf(content).map((hash) => factsOf(pack, template, hash)?.source.file ?? '')
-    const words = new Set([...kindOf(content).said(content), ...files].flatMap(wordsOf))
+    const words = new Set([...kindOf(content).said(content).map(plainly), ...files].flatMap(wordsOf))
     for (const list of WORDS) {
       const word = list.words.find((one) => words.has(one))
       if (word !== undefined)

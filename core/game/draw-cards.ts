@@ -88,7 +88,7 @@ function faceOf(at: CardPlace, { act }: ScreenButton): Face | null {
   return look === undefined ? null : lookFace(at, look)
 }
 
-const factText = ({ whole, language }: Pick<CardPlace, 'whole' | 'language'>, [part, values]: Face['fact']): string =>
+const factText = ({ whole, language }: CardPlace, [part, values]: Face['fact']): string =>
   fill(wordsIn(whole, part, language), values)
 
 /** A level or a look to choose: its picture, its name, and how it stands with it. */
@@ -112,10 +112,3 @@ export function drawCard(at: CardPlace, button: ScreenButton, [x, y, w, h]: Area
   words(face.nameWords, face.name, y + h - name - fact, name)
   words(face.fact[0], factText(at, face.fact), y + h - fact, fact - 0.05)
 }
-
-/** What a card says, for those who cannot see it and for thumbs. */
-export function cardText(at: Omit<CardPlace, 'list'>, button: ScreenButton): string {
-  const face = faceOf({ ...at, list: NO_LIST }, button)
-  return face === null ? '' : `${face.name}. ${factText(at, face.fact)}`
-}
-const NO_LIST = { items: [], count: 0, still: true, rightToLeft: false, camera: { x: 0, y: 0 } }

@@ -1,6 +1,6 @@
 import { add, toStage, type DrawList } from './draw-list'
 import { buttonAreas, buttonsOf } from './buttons'
-import { cardText, drawCard } from './draw-cards'
+import { drawCard } from './draw-cards'
 import { fill } from './fill'
 import { setupOf, type GameState } from './game'
 import { isRightToLeft, wordsIn } from './languages'
@@ -60,7 +60,6 @@ function valuesOf(state: GameState, setup: Setup, language: number): Record<stri
 
 /** Words on a screen's button, in the language of the state. */
 export function buttonText(state: GameState, setup: Setup, button: ScreenButton): string {
-  if (button.card === true) return cardText({ state, whole: setup, language: state.language }, button)
   const words = wordsIn(setup, partIn(setupOf(state, setup), button.words, state.screen), state.language)
   return fill(words, valuesOf(state, setup, state.language))
 }

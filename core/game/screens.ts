@@ -175,14 +175,21 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
   },
 }
 
-/** Where plate `index` of the `count` of a screen sits. A column that would run off the stage begins higher. */
+/**
+ * Where plate `index` of the `count` of a screen sits. A column that would run off the stage is two, side by side, or,
+ * where that has no room, begins higher.
+ */
 export function plateAt(shape: StageShape, screen: ScreenId, index: number, count = index + 1): Area {
   const { plate, screens } = PLACES[shape]
+  const { width, height } = STAGES[shape]
   const { at, across } = screens[screen]
   const { w, h, gap } = plate
   if (across) return [at[0] + index * (w + gap), at[1], w, h]
-  const lowest = STAGES[shape].height - FOOT - count * h - (count - 1) * gap
-  return [at[0], Math.min(at[1], lowest) + index * (h + gap), w, h]
+  const highest = (rows: number) => height - FOOT - rows * h - (rows - 1) * gap
+  const room = at[0] + 2 * w + gap <= width
+  const rows = highest(count) < at[1] && room ? Math.ceil(count / 2) : count
+  const [column, row] = [Math.floor(index / rows), index % rows]
+  return [at[0] + column * (w + gap), Math.min(at[1], highest(rows)) + row * (h + gap), w, h]
 }
 
 /** Where card `index` of a page sits. */

@@ -35,16 +35,19 @@ function give(): void {
 }
 
 const PROGRESS = `arcade:progress:${game.game}`
+/** For as long as the page is open: the game may not have been there to hear it the first time. */
+let aside = false
 /** What this game asked to keep, and no other; what cannot be read any more is put beside it. */
 function kept(): { progress?: unknown; aside?: boolean } {
   try {
     const text = localStorage.getItem(PROGRESS)
-    if (text === null) return {}
+    if (text === null) return { aside }
     const read = KeptProgress.safeParse(parsed(text))
     if (read.success) return { progress: read.data }
     localStorage.setItem(`${PROGRESS}:aside`, text)
     localStorage.removeItem(PROGRESS)
-    return { aside: true }
+    aside = true
+    return { aside }
   } catch {
     // As above.
     return {}

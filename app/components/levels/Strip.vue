@@ -12,7 +12,10 @@ const strip = useTemplateRef<HTMLElement>('strip')
 const naming = ref('')
 const name = ref('')
 const dragged = ref('')
-onMounted(() => levels.watchers++)
+onMounted(() => {
+  levels.watchers++
+  void focusAt(bench.level)
+})
 onBeforeUnmount(() => levels.watchers--)
 
 const most = computed(() => bench.base?.levels?.most ?? 1)

@@ -204,6 +204,24 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     }
   })
 
+  it('lays the hero over all else, or under it, as its maker wants', () => {
+    const list = makeDrawList()
+    const at = (value: string) => {
+      const made = setupOf(template, { ...pack, parts: { ...pack.parts, overlap: { kind: 'choice', value } } })
+      const orders = new Set<string>()
+      play(made, 0.7, 5, MINUTE, (state) => {
+        drawGame(state, made, list)
+        const shown = items(list)
+        const hero = shown.findIndex((item) => item.part === 'hero')
+        const casts = shown.flatMap((item, i) => (item.entry === '' ? [] : i))
+        if (casts.length > 0 && hero >= 0) orders.add(casts.every((i) => (value === 'hero' ? i < hero : i > hero)) ? 'so' : 'not')
+      })
+      return [...orders]
+    }
+    expect(at('hero')).toEqual(['so'])
+    expect(at('things')).toEqual(['so'])
+  })
+
   it('has a sound part for every event, and an event for every sound part', () => {
     const sounds = new Set(Object.keys(partsOf(setup.doc, 'sound')))
     const heard = new Set<string>()

@@ -10,9 +10,10 @@ import { gamesOf, playAll } from '../../dry-run/batch'
 import { kindsByName, KINDS } from '../../kinds'
 import type { CastContent } from '../../kinds/cast'
 import type { Kind } from '../../kinds/kind'
-import { newPack } from '../../pack/pack'
+import { newPack, type Pack } from '../../pack/pack'
 import { buildGameDoc } from '../../template/game-doc'
 import { Template } from '../../template/template'
+import { lacking } from '../../template/requires'
 import { makeDrawList } from '../draw-list'
 import { drawGame } from '../draw-game'
 import { beginPlay, startGame, stepGame } from '../game'
@@ -210,4 +211,19 @@ describe('a kind of two files and two lines', () => {
       expect(() => kindsByName([rest as { kind: string }]), member).toThrow(member === 'kind' ? 'undefined' : member)
     }
   })
+})
+
+it('what a game cannot run without is told until it is there', () => {
+  const needs: Template = Template.parse({
+    ...stones,
+    requires: [
+      { part: 'point-sound', say: 'Record what is heard when a stone is brought home.' },
+      { part: 'goal', say: 'Say how many stones win.' },
+    ],
+  })
+  const told = (parts: Pack['parts']) => lacking(needs, { ...pack, parts }).map(({ part }) => part)
+  expect(told({})).toEqual(['point-sound'])
+  expect(told({ goal: { kind: 'dial', value: 0 } })).toEqual(['point-sound', 'goal'])
+  expect(told({ 'point-sound': { kind: 'sound', asset: 'a'.repeat(64), gainDb: 0 } })).toEqual([])
+  expect(lacking(stones, pack)).toEqual([])
 })
