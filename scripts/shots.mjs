@@ -70,6 +70,28 @@ try {
   await page.locator('[data-part="backdrop"]').click()
   await page.waitForTimeout(4000)
   await take('updraft')
+  await page.locator('[data-act="levels"]').click()
+  const name = async (level, words) => {
+    await page.getByRole('option').nth(level).dblclick()
+    await page.getByLabel(`Name of level ${level + 1}`).fill(words)
+    await page.keyboard.press('Enter')
+  }
+  await page.locator('[data-act="add-level"]').click()
+  await page.locator('[data-act="add-level"]').click()
+  await name(0, 'Harbour mouth')
+  await name(1, 'Breakwater')
+  await name(2, 'By night')
+  await page.locator('[data-part="backdrop"]').click()
+  await page.locator('[data-act="only-here"]').click()
+  await page.getByRole('slider', { name: /Darker/ }).press('End')
+  await page.locator('[data-act="play-level"]').click()
+  await page.waitForTimeout(9000)
+  await take('levels')
+  await page.locator('[data-part="levels-words"]').click()
+  await page.waitForTimeout(1500)
+  await take('levels-screen')
+  // What was made for the pictures goes again.
+  for (let i = 0; i < 12; i++) await page.getByRole('button', { name: 'Undo' }).click()
 
   await page.goto(`${base}/packs/demo-quay-cart/bench`)
   await page.getByTestId('rewind').waitFor()

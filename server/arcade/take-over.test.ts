@@ -84,6 +84,7 @@ describe.each(DATABASES)('a folder of version 1, taken over by %s', (database) =
       'screen-change-time': 'calm',
       'sound-volume-start': 'full',
       'music-volume-start': 'three-quarters',
+      overlap: 'hero',
     })
     expect(played.parts.switch).toEqual({ 'points-fly': true })
     expect(new TextDecoder().decode(files.get('index.html'))).toContain('start.js')

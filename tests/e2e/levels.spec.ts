@@ -96,6 +96,20 @@ test('by keys: levels are added, named, put in another order, taken out, and pla
   await expect(page.getByTestId('at-level')).toContainText('level 1 of 2')
   await page.keyboard.press('PageDown')
   await expect(page.getByTestId('at-level')).toContainText('High tide')
+  // A goal, a backdrop and a cast of its own, without a mouse.
+  const pressOn = async (what: Locator) => {
+    await what.focus()
+    await page.keyboard.press('Enter')
+  }
+  await pressOn(page.locator('[data-part=goal]'))
+  await pressOn(page.locator('[data-scope=goal]').getByRole('button', { name: 'in all levels' }))
+  await page.locator('[data-dial^="goal@"]').getByRole('slider').press('Home')
+  await expect(stamp(page, 2)).toContainText('10 points')
+  for (const part of ['backdrop', 'bad']) {
+    await pressOn(page.locator(`[data-part=${part}]`))
+    await pressOn(page.locator('[data-act=only-here]'))
+    await expect(page.locator(`[data-part^="${part}@"]`)).toContainText('only here')
+  }
   await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'play')
 })
 
@@ -119,7 +133,9 @@ test('a posted game of three levels is played through, gone on with in a second 
   test.setTimeout(150_000)
   const maker = await Maker.arrive(request, baseURL!)
   const pack = withLooks(threeLevels(puffinCatch()))
-  const easy = { time: { kind: 'dial' as const, value: 0 }, 'bad-share': { kind: 'dial' as const, value: 0 } }
+  // So much falls, and so fast, that each level is a matter of seconds.
+  const dial = (value: number) => ({ kind: 'dial' as const, value })
+  const easy = { time: dial(0), 'bad-share': dial(0), gap: dial(0.2), pace: dial(10) }
   const looks = pack.parts['looks']!
   const cheap =
     looks.kind === 'cast' ? { ...looks, entries: looks.entries.map((one) => ({ ...one, price: 5 })) } : looks
