@@ -1,9 +1,12 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { puffinCatch, windfall } from '../../tests/support/fixtures'
-import { makeSetup } from '../game/setup'
+import { threeLevels } from '../../tests/support/levels'
+import { setupOf } from '../game/game'
+import { docOfLevel, makeSetup } from '../game/setup'
 import { idleInput, type Input } from '../game/types'
 import { edit } from '../pack/commands'
 import { buildGameDoc } from '../template/game-doc'
+import { playAll, recordingOf } from './batch'
 import { makeDirector, type Direction, type Director } from './director'
 
 const setup = makeSetup(buildGameDoc(windfall, puffinCatch()))
@@ -104,5 +107,55 @@ describe('what is shown', () => {
     director.adopt(makeSetup(buildGameDoc(windfall, tall)))
     expect(director.session().step).toBe(0)
     expect(begun).toBe(1)
+  })
+})
+
+describe('a game of several levels that is looked at', () => {
+  const three = makeSetup(buildGameDoc(windfall, threeLevels(puffinCatch())))
+  const goal = () => setupOf(director.session().state, director.setup()).get('dial', 'goal')
+
+  it('shows any level from its start, and stays in it where it begins again', () => {
+    director.adopt(three)
+    director.showLevel(2)
+    expect([direction.level, direction.screen, goal()]).toEqual([2, 'play', 30])
+    steps(50)
+    director.showLevel(2)
+    expect(director.session().state.play!.step).toBe(50)
+    director.showLevel(2, true)
+    expect(director.session().state.play!.step).toBe(0)
+    director.restart()
+    expect(direction.level).toBe(2)
+  })
+
+  it('shows a recorded play in the level it was played in', () => {
+    director.adopt(three)
+    const level = makeSetup(docOfLevel(three.doc, 1))
+    const game = playAll(level, [{ skill: 1, seed: 5 }])[0]!
+    director.showRecording(recordingOf(level, game, 1), 0)
+    expect(direction.level).toBe(1)
+    for (let i = 0; i < 20_000 && direction.screen === 'play'; i++) steps(1)
+    expect([direction.screen, director.session().state.play!.score]).toEqual(['done', game.score])
+  })
+
+  it('goes into the next by itself, and stays by its level while the row changes', () => {
+    director.adopt(three)
+    director.setAuto(true)
+    for (let i = 0; i < 60_000 && direction.level === 0; i++) steps(1)
+    expect(direction.level).toBe(1)
+    const { doc } = three
+    director.adopt(makeSetup({ ...doc, levels: [doc.levels![1]!, doc.levels![0]!] }))
+    steps(1)
+    expect([direction.level, goal()]).toEqual([0, 20])
+  })
+
+  it('shows the screens of levels, and a moment of the level at hand', () => {
+    director.adopt(three)
+    director.showPart('levels-words')
+    expect(direction.screen).toBe('levels')
+    director.showPart('next-level-words')
+    expect(direction.screen).toBe('done')
+    director.showLevel(2)
+    expect(director.showMoment('catch-sound')).toBe(true)
+    expect(direction.level).toBe(2)
   })
 })

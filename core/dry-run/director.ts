@@ -83,9 +83,9 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
     tell()
   }
 
-  /** Shows a level (0-based) from its start. */
-  function showLevel(level: number): void {
-    if (session.state.level === level && session.state.screen === 'play') return
+  /** Shows a level (0-based) from its start; with `again` also the one that is shown. */
+  function showLevel(level: number, again = false): void {
+    if (session.state.level === level && !again) return
     session.state.level = level
     restart()
   }

@@ -114,6 +114,15 @@ const percent = (share: number) => `${share * 100}%`
         </label>
       </div>
       <div class="acts">
+        <select
+          v-if="bench.levels.length > 1"
+          :value="stage.view.level"
+          aria-label="Level"
+          data-testid="picture-level"
+          @change="stage.showLevel(Number(($event.target as HTMLSelectElement).value), true)"
+        >
+          <option v-for="(level, i) in bench.levels" :key="level.id" :value="i">{{ i + 1 }} {{ level.name }}</option>
+        </select>
         <v-btn variant="outlined" @click="stage.toggle()"
           ><BitsIcon :name="stage.view.running && stage.view.back === 0 ? 'pause' : 'play'" />{{
             stage.view.running && stage.view.back === 0 ? 'Freeze' : 'Run'

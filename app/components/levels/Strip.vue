@@ -31,12 +31,12 @@ const css = (share: number) => `${share * 100}%`
 function show(id: string): void {
   bench.goToLevel(id)
   if (stage === null) return
-  stage.showLevel(bench.levelIndex)
+  stage.showLevel(bench.levelIndex, true)
   stage.setRunning(false)
 }
 function play(id: string): void {
   bench.goToLevel(id)
-  stage?.showLevel(bench.levelIndex)
+  stage?.showLevel(bench.levelIndex, true)
   stage?.setRunning(true)
 }
 async function focusAt(id: string): Promise<void> {

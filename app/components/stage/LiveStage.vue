@@ -100,6 +100,11 @@ watch(
   (part) => stage.value?.showPart(part),
 )
 
+watch(
+  () => bench.levelIndex,
+  (index) => stage.value?.showLevel(index),
+)
+
 function outlineOf(item: DrawItem): Outline | null {
   const at = stage.value
   const spec = bench.spec(item.part)

@@ -65,7 +65,6 @@ function besideLevel(by: number): void {
   const next = bench.levels[(bench.levelIndex + by + bench.levels.length) % bench.levels.length]
   if (next === undefined) return
   bench.goToLevel(next.id)
-  stage.value?.showLevel(bench.levelIndex)
 }
 const ACTS: Record<string, () => void> = {
   p: () => {
