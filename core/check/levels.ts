@@ -1,3 +1,5 @@
+import { rulesFor } from '../game/registry'
+import type { PlayFacts } from '../game/rules'
 import { docOfLevel, levelPlace, makeSetup, partIn, setupFor, type Setup } from '../game/setup'
 import { buildGameDoc } from '../template/game-doc'
 import type { CheckContext } from './rule'
@@ -23,5 +25,16 @@ export function levelsIn(ctx: CheckContext): LevelAt[] {
 }
 
 /** Parts that are looked at level by level: each once, however many levels share it. */
-export const oncePerPart = (levels: readonly LevelAt[], of: (level: LevelAt) => string): { part: string }[] =>
+const oncePerPart = (levels: readonly LevelAt[], of: (level: LevelAt) => string): { part: string }[] =>
   [...new Set(levels.map((level) => level.part(of(level))))].map((part) => ({ part }))
+
+/** What follows from a level's content. */
+export const factsOf = ({ setup }: LevelAt): PlayFacts => rulesFor(setup.doc.template.id).facts(setup)
+
+/** Parts that set a level's goal, each once; what is found of a level is told there. */
+export const goalParts = (ctx: CheckContext): { part: string }[] =>
+  oncePerPart(levelsIn(ctx), (level) => factsOf(level).dial)
+
+/** Levels whose goal that part sets. */
+export const levelsWithGoal = (ctx: CheckContext, part: string | undefined): LevelAt[] =>
+  levelsIn(ctx).filter((level) => level.part(factsOf(level).dial) === part)

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPack, windfall } from '../../tests/support/fixtures'
 import { threeLevels, withLevels } from '../../tests/support/levels'
+import { press as pressOn, shownOn, textsOn } from '../../tests/support/screens'
 import type { Pack } from '../pack/pack'
 import { buildGameDoc } from '../template/game-doc'
 import { inLevel } from '../template/levels'
 import { makeAutoplay, autoplayInput } from './autoplay'
-import { drawGame } from './draw-game'
-import { makeDrawList } from './draw-list'
 import { adoptGame, beginPlay, goTo, showLevels, startGame, stepGame, takeProgress, type GameState } from './game'
 import { freshProgress, MOST_PROGRESS, readProgress } from './progress'
 import { cardAt } from './screens'
@@ -15,16 +14,9 @@ import { BITS, idleInput } from './types'
 
 const setupOf = (pack: Pack) => makeSetup(buildGameDoc(windfall, pack))
 const setup = setupOf(threeLevels(emptyPack()))
-const shown = (state: GameState, of = setup) => {
-  const list = makeDrawList()
-  drawGame(state, of, list)
-  return list.items.slice(0, list.count)
-}
-const texts = (state: GameState, of = setup) => shown(state, of).flatMap((item) => (item.text === '' ? [] : item.text))
-
-function press(state: GameState, bits: number, of: Setup = setup): void {
-  for (const now of [bits, 0]) stepGame(state, { ...idleInput(), bits: now }, of)
-}
+const shown = (state: GameState, of = setup) => shownOn(state, of)
+const texts = (state: GameState, of = setup) => textsOn(state, of)
+const press = (state: GameState, bits: number, of: Setup = setup) => pressOn(state, of, { bits })
 /** Waits until a key counts again on a screen that came as a surprise. */
 function rest(state: GameState, of = setup): void {
   for (let i = 0; i < 25; i++) stepGame(state, idleInput(), of)
@@ -74,13 +66,11 @@ describe('a game of three levels', () => {
     )
     expect(texts(state)).toContain('After “Half tide”')
     // The locked one takes the focus and no press.
-    stepGame(state, { ...idleInput(), axis: 1 }, setup)
-    stepGame(state, idleInput(), setup)
+    pressOn(state, setup, { axis: 1 })
     expect(state.focus).toBe(2)
     press(state, BITS.confirm)
     expect(state.screen).toBe('levels')
-    stepGame(state, { ...idleInput(), axis: -1 }, setup)
-    stepGame(state, idleInput(), setup)
+    pressOn(state, setup, { axis: -1 })
     press(state, BITS.confirm)
     expect([state.screen, state.level]).toEqual(['play', 1])
   })

@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPack, TEMPLATES, windfall } from '../../tests/support/fixtures'
 import { withLooks } from '../../tests/support/looks'
+import { press as pressOn, shownOn, textsOn } from '../../tests/support/screens'
 import type { Pack } from '../pack/pack'
 import { buildGameDoc } from '../template/game-doc'
 import { fittedTo } from '../template/uses'
-import { drawGame } from './draw-game'
-import { makeDrawList } from './draw-list'
 import { adoptGame, beginPlay, goTo, setupOf, startGame, stepGame, takeProgress, type GameState } from './game'
 import { boundsOf } from './pick'
 import { freshProgress } from './progress'
@@ -15,18 +14,10 @@ import { BITS, idleInput } from './types'
 const make = (pack: Pack) => makeSetup(buildGameDoc(windfall, pack))
 /** Two looks: one that is given away, and one for 120 points that is half as wide. */
 const setup = make(withLooks(emptyPack()))
-function shown(state: GameState, of: Setup = setup) {
-  const list = makeDrawList()
-  drawGame(state, of, list)
-  return list.items.slice(0, list.count)
-}
-const texts = (state: GameState, of = setup) => shown(state, of).flatMap((item) => (item.text === '' ? [] : item.text))
-function press(state: GameState, bits: number, of: Setup = setup): void {
-  for (const now of [bits, 0]) stepGame(state, { ...idleInput(), bits: now }, of)
-}
-const side = (state: GameState, axis: number) => {
-  for (const now of [axis, 0]) stepGame(state, { ...idleInput(), axis: now }, setup)
-}
+const shown = (state: GameState, of: Setup = setup) => shownOn(state, of)
+const texts = (state: GameState, of = setup) => textsOn(state, of)
+const press = (state: GameState, bits: number) => pressOn(state, setup, { bits })
+const side = (state: GameState, axis: number) => pressOn(state, setup, { axis })
 function atLooks(purse: number): GameState {
   const state = startGame(3, setup)
   takeProgress(state, setup, { ...freshProgress(), purse })

@@ -1,17 +1,11 @@
 import { gamesOf, playAll, SKILLS, type DryGame } from '../../dry-run/batch'
 import { feltOf } from '../../dry-run/felt'
-import { rulesFor } from '../../game/registry'
-import { levelsIn, oncePerPart, type LevelAt } from '../levels'
-import type { CheckContext, Hit, Rule } from '../rule'
+import { factsOf, goalParts, levelsWithGoal, type LevelAt } from '../levels'
+import type { Hit, Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
 /** Games of each skill: enough to tell "nobody" and "everybody", quick enough to follow every change. */
 const GAMES = 8
-
-const factsOf = ({ setup }: LevelAt) => rulesFor(setup.doc.template.id).facts(setup)
-/** Levels whose goal that part sets. */
-const levelsOf = (ctx: CheckContext, part: string | undefined) =>
-  levelsIn(ctx).filter((level) => level.part(factsOf(level).dial) === part)
 
 const median = (games: readonly DryGame[]): number =>
   games.map((game) => game.seconds).sort((a, b) => a - b)[Math.floor(games.length / 2)] ?? 0
@@ -21,9 +15,9 @@ export const dryRun: Rule = {
   id: 'dry-run',
   severity: 'should',
   about: 'In a dry run of a level nobody wins, everybody wins, or games are over too soon or too late.',
-  subjects: (ctx) => oncePerPart(levelsIn(ctx), (level) => factsOf(level).dial),
-  reads: (ctx, { part }) => levelsOf(ctx, part).map(({ name, setup }) => [name, feltOf(setup.doc)]),
-  run: async (ctx, { part }) => levelsOf(ctx, part).flatMap(looked),
+  subjects: goalParts,
+  reads: (ctx, { part }) => levelsWithGoal(ctx, part).map(({ name, setup }) => [name, feltOf(setup.doc)]),
+  run: async (ctx, { part }) => levelsWithGoal(ctx, part).flatMap(looked),
 }
 
 function looked(level: LevelAt): Hit[] {
