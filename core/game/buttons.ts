@@ -4,8 +4,8 @@ import type { Area } from './layouts'
 import { cardsOf, hasBegun, levelsOf, reached } from './levels'
 import { hasLooks, lookCardsOf, looksOf } from './looks'
 import { beside } from './plates'
-import { isAnything } from './progress'
-import { cardAt, CREDITS_PER_PAGE, plateAt, SCREEN_PLANS, type ScreenButton } from './screens'
+import { isAnything, SLOTS } from './progress'
+import { cardAt, CREDITS_PER_PAGE, plateAt, SCREEN_PLANS, type ScreenButton, screensOf, type ScreenId } from './screens'
 import type { Setup } from './setup'
 import { BITS } from './types'
 
@@ -18,6 +18,7 @@ const SHOWN: Record<NonNullable<ScreenButton['when']>, (state: GameState, setup:
   languages: (_state, setup) => setup.doc.languages.length > 1,
   levels: hasBegun,
   looks: (_state, setup) => hasLooks(setup),
+  slots: (_state, setup) => screensOf(setup.doc).includes('slots'),
   kept: (state) => isAnything(state.progress) && !state.sure,
   sure: (state) => state.sure,
   begun: (state, setup) => hasBegun(state, setup) && reached(state, setup) > 0,
@@ -36,6 +37,7 @@ export function buttonsOf(state: GameState, setup: Setup): ScreenButton[] {
       when === undefined || (SHOWN[when](state, setup) && setup.find('wording', words) !== undefined),
   )
   if (state.screen === 'levels') return [...cardsOf(state, setup), ...shown]
+  if (state.screen === 'slots') return [...SLOT_CARDS, ...shown]
   return state.screen === 'looks' ? [...lookCardsOf(state, setup), ...shown] : shown
 }
 
@@ -48,10 +50,17 @@ export function buttonAreas(state: GameState, setup: Setup, buttons: readonly Sc
   )
 }
 
+const CARD_SCREENS: readonly ScreenId[] = ['levels', 'looks', 'slots']
+const SLOT_CARDS = Array.from({ length: SLOTS }, (_, slot): ScreenButton => ({
+  words: 'slot-card',
+  act: { do: 'slot', slot },
+  card: true,
+}))
+
 /** The button that is pointed to by keys and pad. Plates in a column go round; among cards it is the nearest. */
 export function moveFocus(state: GameState, areas: readonly Area[], pressed: number, axis: number): void {
   const count = areas.length
-  if (state.screen === 'levels' || state.screen === 'looks') {
+  if (CARD_SCREENS.includes(state.screen)) {
     if (axis !== 0) state.focus = beside(areas, state.focus, axis, 0)
     if (pressed & BITS.up) state.focus = beside(areas, state.focus, 0, -1)
     if (pressed & BITS.down) state.focus = beside(areas, state.focus, 0, 1)

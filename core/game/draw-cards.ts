@@ -3,7 +3,8 @@ import { fill } from './fill'
 import type { GameState } from './game'
 import { wordsIn } from './languages'
 import { PLACES, type Area } from './layouts'
-import { isOpen, levelFact, levelName, NAME_WORDS } from './levels'
+import { isOpen, levelFact, levelName, levelsOf, NAME_WORDS, reachedBy } from './levels'
+import { inSlot, isAnything, percentDone } from './progress'
 import { isYours, lookFact, looksOf, type Look } from './looks'
 import type { ScreenButton } from './screens'
 import { partAs, partIn, setupFor, type Setup } from './setup'
@@ -82,7 +83,28 @@ function lookFace(at: CardPlace, look: Look): Face {
 }
 const OWN_LOOK = 'own-look-words'
 
+/** Where one of several players stands. */
+function slotFace({ state, whole, list, language }: CardPlace, slot: number): Face {
+  const saved = inSlot(state.progress, slot)
+  const used = isAnything(saved)
+  const level = reachedBy(saved, whole)
+  const named = { 'level-name': levelName(whole, level, language), done: percentDone(saved, levelsOf(whole)) }
+  return {
+    picture({ x, y, w, h }) {
+      const picture = add(list, 'picture', partIn(setupFor(whole, level), partAs(whole.doc, 'backdrop'), ''), x, y)
+      picture.w = w
+      picture.h = h
+      if (!used) picture.alpha = NOT_YET
+    },
+    name: fill(wordsIn(whole, SLOT_NAME, language), { slot: slot + 1 }),
+    nameWords: SLOT_NAME,
+    fact: used ? ['slot-used-words', named] : ['slot-empty-words', {}],
+  }
+}
+const SLOT_NAME = 'slot-name-words'
+
 function faceOf(at: CardPlace, { act }: ScreenButton): Face | null {
+  if ('slot' in act) return slotFace(at, act.slot)
   if ('level' in act) return levelFace(at, act.level)
   const look = 'look' in act ? looksOf(at.whole).find(({ id }) => id === act.look) : undefined
   return look === undefined ? null : lookFace(at, look)

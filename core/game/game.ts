@@ -1,7 +1,7 @@
 import { clearEvents, makeEvents } from './events'
 import { PLACES } from './layouts'
 import { isLast, isOpen, keepResult, levelsOf, reached } from './levels'
-import { freshProgress, type Progress } from './progress'
+import { atSlot, freshProgress, type Progress } from './progress'
 import { startVolume } from './screen-change'
 import { rulesFor } from './registry'
 import { buttonAreas, buttonsOf, moveFocus, pagesHere } from './buttons'
@@ -189,11 +189,22 @@ function end(state: GameState, setup: Setup, outcome: 'won' | 'lost'): void {
   else tellStory(state, setup, part, then)
 }
 
+/** Another player goes on where they stood. */
+function takeSlot(state: GameState, slot: number): void {
+  state.progress = atSlot(state.progress, slot)
+  state.best = state.progress.best
+  state.level = 0
+  state.told = []
+  goTo(state, 'start')
+}
+
 /** Nothing stays of earlier visits but how loud it is, and in which language. */
 function forget(state: GameState): void {
-  const { volume, language } = state.progress
+  const { volume, language, slot, others } = state.progress
   state.progress = {
     ...freshProgress(),
+    ...(slot === undefined ? {} : { slot }),
+    ...(others === undefined ? {} : { others }),
     ...(volume === undefined ? {} : { volume }),
     ...(language === undefined ? {} : { language }),
   }
@@ -224,6 +235,8 @@ function act(state: GameState, setup: Setup, what: Act): void {
       return isOpen(state, setup, what.level) ? beginAt(state, setup, what.level) : undefined
     case 'wear':
       return wear(state, setup, what.look)
+    case 'slot':
+      return takeSlot(state, what.slot)
     case 'page':
       state.page = (state.page + 1) % pagesHere(state, setup)
       if (state.screen !== 'about') state.focus = 0

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPack, windfall } from '../../tests/support/fixtures'
-import { threeLevels, withLevels } from '../../tests/support/levels'
+import { threeLevels, withLevels, withSlots } from '../../tests/support/levels'
 import { press as pressOn, shownOn, textsOn } from '../../tests/support/screens'
 import type { Pack } from '../pack/pack'
 import { buildGameDoc } from '../template/game-doc'
@@ -194,6 +194,46 @@ describe('a game of three levels', () => {
   })
 })
 
+describe('three players on one device', () => {
+  const of = setupOf(withSlots(threeLevels(emptyPack())))
+
+  it('each go on where they stood, and a free place begins anew', () => {
+    const state = startGame(3, of)
+    takeProgress(state, of, {
+      ...freshProgress(),
+      best: 24,
+      levels: { '1': { won: true, best: 14 } },
+      volume: { sound: 1, music: 1 },
+    })
+    goTo(state, 'slots')
+    expect(texts(state, of)).toEqual(
+      expect.arrayContaining(['Who plays?', 'Player 1', '33 %, Half tide', 'Player 2', 'Free']),
+    )
+    pressOn(state, of, { axis: 1 })
+    press(state, BITS.confirm, of)
+    expect([state.screen, state.best]).toEqual(['start', 0])
+    expect(texts(state, of)).toContain('Play')
+    press(state, BITS.confirm, of)
+    expect([state.screen, state.level]).toEqual(['play', 0])
+    state.play!.score = 10
+    stepGame(state, idleInput(), of)
+    const kept = readProgress(JSON.parse(JSON.stringify(state.progress)))!
+    expect(kept).toMatchObject({ slot: 1, others: { 0: { best: 24 } }, volume: { sound: 1, music: 1 } })
+    const again = startGame(4, of)
+    takeProgress(again, of, kept)
+    goTo(again, 'slots')
+    press(again, BITS.confirm, of)
+    expect(again.progress).toMatchObject({ best: 24, levels: { '1': { won: true, best: 14 } } })
+    expect(again.progress.slot).toBeUndefined()
+    expect(texts(again, of)).toContain('Go on')
+  })
+
+  it('are asked only where their maker says so', () => {
+    expect(texts(startGame(3, of), of)).toContain('Who plays?')
+    expect(texts(startGame(3, setup))).not.toContain('Who plays?')
+  })
+})
+
 describe('progress that was kept', () => {
   const good = {
     ...freshProgress(),
@@ -220,6 +260,10 @@ describe('progress that was kept', () => {
     ['too many looks', { ...good, looks: Array.from({ length: 100 }, (_, i) => `l${i}`) }],
     ['too loud', { ...good, volume: { sound: 9, music: 0 } }],
     ['a language that is none', { ...good, language: 7 }],
+    ['a fourth player', { ...good, slot: 3 }],
+    ['another player who is broken', { ...good, others: { 1: { best: 1 } } }],
+    ['players that are no record', { ...good, others: [good] }],
+    ['a player of no place', { ...good, others: { x: freshProgress() } }],
   ])('is none with %s', (_what, raw) => {
     expect(readProgress(raw)).toBeNull()
   })

@@ -1,6 +1,7 @@
 import { CARDS } from './cards'
 import type { GameState } from './game'
 import { wordsIn } from './languages'
+import type { Saved } from './progress'
 import type { ScreenButton } from './screens'
 import { isOn, partIn, setupFor, type Setup } from './setup'
 import type { LevelDoc } from './types'
@@ -20,11 +21,12 @@ export const isOpen = (state: GameState, setup: Setup, level: number): boolean =
 }
 
 /** The first level that is not won yet: where a player goes on. The first one after all are. */
-export function reached(state: GameState, setup: Setup): number {
-  const levels = levelsOf(setup)
-  const next = levels.findIndex((level) => !wonIn(state, level))
-  return Math.max(0, next)
-}
+export const reached = ({ progress }: Pick<GameState, 'progress'>, setup: Setup): number => reachedBy(progress, setup)
+export const reachedBy = (saved: Saved, setup: Setup): number =>
+  Math.max(
+    0,
+    levelsOf(setup).findIndex(({ id }) => saved.levels[id]?.won !== true),
+  )
 
 /** Whether a player has won any level there is today. */
 export const hasBegun = (state: GameState, setup: Setup): boolean =>

@@ -5,9 +5,8 @@ export interface LevelDone {
   best: number
 }
 
-export interface Progress {
-  format: 'pack-post-progress'
-  version: 1
+/** What one player of several has reached. */
+export interface Saved {
   /** Most points of one play, or of all levels in one go. */
   best: number
   /** By a level's id. */
@@ -17,6 +16,14 @@ export interface Progress {
   /** Looks that were bought, by their entries; and the one that is worn, empty for the hero's own. */
   looks: string[]
   worn: string
+}
+
+export interface Progress extends Saved {
+  format: 'pack-post-progress'
+  version: 1
+  /** Whose it is, where several share a device: 0 to 2, absent for the first; and what the others have. */
+  slot?: number
+  others?: Partial<Record<string, Saved>>
   /** 0..4 quarters; absent until a player has changed it. */
   volume?: { sound: number; music: number }
   /** BCP 47; absent until a player has chosen. */
@@ -30,13 +37,30 @@ const MOST_POINTS = 1e9
 /** What entries and levels may be called. */
 const NAME = /^[a-z0-9][a-z0-9-]{0,39}$/
 
-export const freshProgress = (): Progress => ({
-  ...{ format: 'pack-post-progress', version: 1 },
-  ...{ best: 0, levels: {}, purse: 0, looks: [], worn: '' },
-})
+const freshSaved = (): Saved => ({ best: 0, levels: {}, purse: 0, looks: [], worn: '' })
+export const freshProgress = (): Progress => ({ format: 'pack-post-progress', version: 1, ...freshSaved() })
+
+/** Players that may share a device. */
+export const SLOTS = 3
+
+const savedOf = ({ best, levels, purse, looks, worn }: Saved): Saved => ({ best, levels, purse, looks, worn })
+
+/** What a slot (0-based) has: the one at hand, or one of the others. */
+export const inSlot = (progress: Progress, slot: number): Saved =>
+  slot === (progress.slot ?? 0) ? progress : (progress.others?.[slot] ?? freshSaved())
+
+/** The progress with another slot at hand; volume and language are the device's. */
+export function atSlot(progress: Progress, slot: number): Progress {
+  const { slot: at = 0, others = {}, ...rest } = progress
+  if (slot === at) return progress
+  const left: Partial<Record<string, Saved>> = { ...others, [at]: savedOf(progress) }
+  const saved = left[slot] ?? freshSaved()
+  Reflect.deleteProperty(left, slot)
+  return { ...rest, ...saved, ...(slot === 0 ? {} : { slot }), others: left }
+}
 
 /** Whether there is anything of earlier visits to forget. */
-export const isAnything = ({ best, levels, purse, looks }: Progress): boolean =>
+export const isAnything = ({ best, levels, purse, looks }: Saved): boolean =>
   best > 0 || purse > 0 || looks.length > 0 || Object.keys(levels).length > 0
 
 type Fields = Record<string, unknown>
@@ -47,18 +71,12 @@ const points = (value: unknown): number | null =>
 const quarters = (value: unknown): value is number => typeof value === 'number' && [0, 1, 2, 3, 4].includes(value)
 const named = (value: unknown): value is string => typeof value === 'string' && NAME.test(value)
 
-/**
- * Reads a kept progress; null for what is none, or a broken one. Written without a schema library because it ships in
- * every parcel; the arcade's protocol reads with it too.
- */
-export function readProgress(raw: unknown): Progress | null {
-  const from = fieldsOf(raw)
-  if (from === null || from['format'] !== 'pack-post-progress' || from['version'] !== 1) return null
+function readSaved(from: Fields): Saved | null {
   const [best, purse] = [points(from['best']), points(from['purse'])]
   const [levels, looks, worn] = [fieldsOf(from['levels']), from['looks'], from['worn']]
   if (best === null || purse === null || levels === null || !Array.isArray(looks)) return null
   if (looks.length > MOST_LOOKS || !looks.every(named) || (worn !== '' && !named(worn))) return null
-  const made: Progress = { ...freshProgress(), best, purse, looks: [...(looks as string[])], worn }
+  const made: Saved = { best, levels: {}, purse, looks: [...(looks as string[])], worn }
   if (Object.keys(levels).length > MOST_LEVELS) return null
   for (const [id, value] of Object.entries(levels)) {
     const level = fieldsOf(value)
@@ -66,20 +84,49 @@ export function readProgress(raw: unknown): Progress | null {
     if (!named(id) || most === null || typeof level!['won'] !== 'boolean') return null
     made.levels[id] = { won: level!['won'], best: most }
   }
-  const volume = fieldsOf(from['volume'])
+  return made
+}
+
+const isSlot = (value: unknown): value is number => typeof value === 'number' && [0, 1, 2].includes(value)
+
+/**
+ * Reads a kept progress; null for what is none, or a broken one. Written without a schema library because it ships in
+ * every parcel; the arcade's protocol reads with it too.
+ */
+export function readProgress(raw: unknown): Progress | null {
+  const from = fieldsOf(raw)
+  if (from === null || from['format'] !== 'pack-post-progress' || from['version'] !== 1) return null
+  const saved = readSaved(from)
+  if (saved === null) return null
+  const made: Progress = { format: 'pack-post-progress', version: 1, ...saved }
+  const { slot, others, volume: loud, language } = from
+  if (slot !== undefined) {
+    if (!isSlot(slot)) return null
+    made.slot = slot
+  }
+  if (others !== undefined) {
+    const each = fieldsOf(others)
+    if (each === null) return null
+    made.others = {}
+    for (const [key, value] of Object.entries(each)) {
+      const read = readSaved(fieldsOf(value) ?? {})
+      if (!isSlot(Number(key)) || read === null) return null
+      made.others[key] = read
+    }
+  }
+  const volume = fieldsOf(loud)
   if (volume !== null) {
     const { sound, music } = volume
     if (!quarters(sound) || !quarters(music)) return null
     made.volume = { sound, music }
   }
-  const language = from['language']
   if (language === undefined) return made
   if (typeof language !== 'string' || language.length > 35) return null
   return { ...made, language }
 }
 
 /** How much of a game's levels is done, whole percent. */
-export function percentDone(progress: Progress, levels: readonly { id: string }[]): number {
+export function percentDone(progress: Saved, levels: readonly { id: string }[]): number {
   const won = levels.filter(({ id }) => progress.levels[id]?.won === true).length
   return levels.length === 0 ? 0 : Math.floor((won * 100) / levels.length)
 }

@@ -5,14 +5,18 @@ import type { GameDoc } from './types'
 /** The screens every game has. Their texts and pictures are parts like any other. */
 export const SCREENS = [
   ...(['start', 'how', 'options', 'about', 'story', 'play', 'pause', 'won', 'lost'] as const),
-  ...(['levels', 'done', 'looks'] as const),
+  ...(['levels', 'done', 'looks', 'slots'] as const),
 ] as const
 export type ScreenId = (typeof SCREENS)[number]
+const LEVEL_SCREENS: readonly ScreenId[] = ['levels', 'done', 'slots']
+/** The way of the choice `slots` in which several players share a device. */
+export const MANY_SLOTS = 'three'
 /** Screens of a game: those of levels and of looks only where it has such. */
-export const screensOf = (doc: Pick<GameDoc, 'levels' | 'dresses'>): ScreenId[] =>
+export const screensOf = (doc: Pick<GameDoc, 'levels' | 'dresses' | 'parts'>): ScreenId[] =>
   SCREENS.filter((screen) => {
     if (screen === 'looks') return doc.dresses !== undefined
-    return (screen !== 'levels' && screen !== 'done') || (doc.levels?.length ?? 0) > 1
+    if (screen === 'slots' && doc.parts.choice?.['slots'] !== MANY_SLOTS) return false
+    return !LEVEL_SCREENS.includes(screen) || (doc.levels?.length ?? 0) > 1
   })
 
 export type Act =
@@ -36,11 +40,12 @@ export type Act =
     }
   | { do: 'play-level'; level: number }
   | { do: 'wear'; look: string }
+  | { do: 'slot'; slot: number }
 
 /** When a button is there. */
 export type When =
   | ('more-credits' | 'languages' | 'more-lines' | 'levels' | 'more-levels' | 'begun' | 'not-begun')
-  | ('looks' | 'more-looks' | 'kept' | 'sure')
+  | ('looks' | 'more-looks' | 'slots' | 'kept' | 'sure')
 
 export interface ScreenButton {
   /** Wording part on the plate. */
@@ -82,6 +87,7 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
       { words: 'continue-words', act: { do: 'begin' }, when: 'begun' },
       { words: 'levels-button-words', act: { go: 'levels' }, when: 'levels' },
       { words: 'looks-button-words', act: { go: 'looks' }, when: 'looks' },
+      { words: 'slots-button-words', act: { go: 'slots' }, when: 'slots' },
       { words: 'how-button-words', act: { go: 'how' } },
       { words: 'options-words', act: { go: 'options' } },
       { words: 'about-button-words', act: { go: 'about' } },
@@ -157,6 +163,7 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
     words: ['levels-words', 'levels-done-words'],
     buttons: [back, { words: 'more-words', act: { do: 'page' }, when: 'more-levels' }],
   },
+  slots: { behind: 'opening', dim: 0.45, words: ['slots-words'], buttons: [back] },
   looks: {
     behind: 'opening',
     dim: 0.45,

@@ -40,6 +40,10 @@ const ENGLISH = [
   'Forget it all',
   'Really? Forget it',
   'Older progress could not be read; it was put aside.',
+  'Who plays?',
+  'Player {slot}',
+  '{done} %, {level-name}',
+  'Free',
 ] as const
 
 const TRANSLATED: Record<string, readonly string[]> = {
@@ -72,6 +76,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Wirklich alles?',
       'Älterer Spielstand war nicht lesbar; er liegt beiseite.',
     ],
+    ...['Wer spielt?', 'Platz {slot}', '{done} %, {level-name}', 'Frei'],
   ],
   fr: [
     ...['Jouer', 'Comment jouer', 'Réglages', 'À propos', 'Retour', 'Suite', 'Sons {sound-volume} %'],
@@ -102,6 +107,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Vraiment tout ?',
       'Une ancienne partie est illisible ; elle est mise de côté.',
     ],
+    ...['Qui joue ?', 'Joueur {slot}', '{done} %, {level-name}', 'Libre'],
   ],
   es: [
     ...['Jugar', 'Cómo se juega', 'Opciones', 'Acerca de', 'Volver', 'Más', 'Sonidos {sound-volume} %'],
@@ -132,6 +138,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       '¿De verdad?',
       'No se pudo leer el progreso anterior; se apartó.',
     ],
+    ...['¿Quién juega?', 'Puesto {slot}', '{done} %, {level-name}', 'Libre'],
   ],
   pt: [
     ...['Jogar', 'Como se joga', 'Opções', 'Sobre', 'Voltar', 'Mais', 'Sons {sound-volume} %'],
@@ -162,6 +169,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'A sério? Tudo',
       'O progresso antigo não pôde ser lido; foi posto de lado.',
     ],
+    ...['Quem joga?', 'Lugar {slot}', '{done} %, {level-name}', 'Livre'],
   ],
   it: [
     ...['Gioca', 'Come si gioca', 'Opzioni', 'Informazioni', 'Indietro', 'Altro', 'Suoni {sound-volume} %'],
@@ -192,6 +200,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Davvero tutto?',
       'I vecchi progressi non si leggono; sono messi da parte.',
     ],
+    ...['Chi gioca?', 'Posto {slot}', '{done} %, {level-name}', 'Libero'],
   ],
   nl: [
     ...['Spelen', 'Hoe het gaat', 'Instellingen', 'Over', 'Terug', 'Meer', 'Geluid {sound-volume} %'],
@@ -222,6 +231,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Echt alles?',
       'Oude voortgang was onleesbaar en ligt apart.',
     ],
+    ...['Wie speelt?', 'Speler {slot}', '{done} %, {level-name}', 'Vrij'],
   ],
   sv: [
     ...['Spela', 'Så spelar du', 'Inställningar', 'Om', 'Tillbaka', 'Mer', 'Ljud {sound-volume} %'],
@@ -252,6 +262,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Verkligen allt?',
       'Äldre framsteg gick inte att läsa; de ligger åt sidan.',
     ],
+    ...['Vem spelar?', 'Spelare {slot}', '{done} %, {level-name}', 'Ledig'],
   ],
   da: [
     ...['Spil', 'Sådan spiller du', 'Indstillinger', 'Om', 'Tilbage', 'Mere', 'Lyde {sound-volume} %'],
@@ -282,6 +293,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Virkelig alt?',
       'Ældre fremskridt kunne ikke læses; det ligger til side.',
     ],
+    ...['Hvem spiller?', 'Spiller {slot}', '{done} %, {level-name}', 'Ledig'],
   ],
   pl: [
     ...['Graj', 'Jak grać', 'Opcje', 'O grze', 'Wstecz', 'Więcej', 'Dźwięki {sound-volume} %'],
@@ -312,6 +324,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Na pewno?',
       'Nie udało się odczytać starych postępów; odłożono je.',
     ],
+    ...['Kto gra?', 'Gracz {slot}', '{done} %, {level-name}', 'Wolne'],
   ],
   uk: [
     ...['Грати', 'Як грати', 'Налаштування', 'Про гру', 'Назад', 'Ще', 'Звуки {sound-volume} %'],
@@ -342,6 +355,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Справді?',
       'Старий поступ не прочитано; його відкладено.',
     ],
+    ...['Хто грає?', 'Гравець {slot}', '{done} %, {level-name}', 'Вільно'],
   ],
   tr: [
     ...['Oyna', 'Nasıl oynanır', 'Ayarlar', 'Hakkında', 'Geri', 'Daha', 'Sesler %{sound-volume}'],
@@ -372,6 +386,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'Gerçekten mi?',
       'Eski ilerleme okunamadı; bir kenara konuldu.',
     ],
+    ...['Kim oynuyor?', 'Oyuncu {slot}', '%{done}, {level-name}', 'Boş'],
   ],
   cy: [
     ...['Chwarae', 'Sut i chwarae', 'Dewisiadau', 'Ynghylch', 'Yn ôl', 'Mwy', 'Seiniau {sound-volume} %'],
@@ -402,6 +417,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'O ddifri?',
       'Ni ellid darllen hen gynnydd; fe’i rhoed o’r neilltu.',
     ],
+    ...['Pwy nawr?', 'Lle {slot}', '{done} %, {level-name}', 'Rhydd'],
   ],
   ja: [
     ...['あそぶ', 'あそびかた', 'せってい', 'このゲーム', 'もどる', 'つぎへ', '効果音 {sound-volume} %'],
@@ -432,6 +448,7 @@ const TRANSLATED: Record<string, readonly string[]> = {
       'ほんとうに？',
       '前の記録を読めませんでした。別に取ってあります。',
     ],
+    ...['だれが遊ぶ？', 'プレイヤー {slot}', '{done} %、{level-name}', 'あき'],
   ],
 }
 

@@ -23,3 +23,9 @@ export function threeLevels(pack: Pack): Pack {
     parts: { ...made.parts, ...dial('goal', 0, 10), ...dial('goal', 1, 20), ...dial('goal', 2, 30) },
   }
 }
+
+/** Three players take turns on one device. */
+export const withSlots = (pack: Pack): Pack => ({
+  ...pack,
+  parts: { ...pack.parts, slots: { kind: 'choice', value: 'three' } },
+})

@@ -6,7 +6,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { makeControls } from '../../../player/input'
 import { fitView } from '../../../player/view'
 import { contextFor, root } from '../../../tests/support/fixtures'
-import { withLevels } from '../../../tests/support/levels'
+import { withLevels, withSlots } from '../../../tests/support/levels'
 import { withLooks } from '../../../tests/support/looks'
 import { wordsOverflow } from '../../check/rules/words-overflow'
 import { gamesOf, playAll } from '../../dry-run/batch'
@@ -143,7 +143,7 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     beginPlay(state, setup)
     // Buttons that are there only when there is something to do with them are there with more than one of it.
     const two = setupOf(template, {
-      ...withLevels(withLooks(pack), 9),
+      ...withSlots(withLevels(withLooks(pack), 9)),
       languages: [{ tag: 'de', name: 'Deutsch', words: {} }],
       lineage: Array.from({ length: 9 }, (_, i) => ({
         ...{ title: `${i}`, author: 'A', host: '', postcode: '', licence: '', at: '', fingerprint: {} },
@@ -187,7 +187,7 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     expect(ratioOf(stage)).toBe(`${width} / ${height}`)
     const list = makeDrawList()
     const state = startGame(4)
-    const all = setupOf(template, withLevels(withLooks(pack), 9))
+    const all = setupOf(template, withSlots(withLevels(withLooks(pack), 9)))
     beginPlay(state, all)
     takeProgress(state, all, progressOf(all, 2))
     for (const screen of screensOf(all.doc).filter((one) => one !== 'play')) {
