@@ -41,6 +41,7 @@ const STYLE = `
 .thumbs.menu button{flex:1 1 40%;height:48px;overflow:hidden;text-overflow:ellipsis;white-space:nowrap}
 .thumbs.menu.many{gap:8px;padding:8px}
 .thumbs.menu.many button{flex:1 1 30%;padding:4px;font-size:15px;white-space:normal}
+.thumbs.menu.most button{flex-basis:21%;font-size:14px}
 .thumbs button.lit{border-color:#fff;background:#126166}
 .thumbs[hidden]{display:none}
 .thumbs svg{width:30px;height:30px;fill:none;stroke:currentColor;stroke-width:2.5;stroke-linecap:round;stroke-linejoin:round;display:block;margin:auto}`
@@ -152,7 +153,7 @@ export function makeThumbs(root: HTMLElement, setup: Setup, controls: Controls):
       // Over a turned stage its own plates are large enough, and lie where they are looked for.
       const inPlay = state.screen === 'play'
       zone.hidden = where === 'over' && !inPlay
-      zone.className = `thumbs ${where}${inPlay ? '' : ' menu'}${buttons.length > 4 ? ' many' : ''}`
+      zone.className = `thumbs ${where}${inPlay ? '' : ' menu'}${buttons.length > 4 ? ' many' : ''}${buttons.length > 6 ? ' most' : ''}`
       zone.replaceChildren(...(zone.hidden ? [] : inPlay ? playing() : menu(state, buttons)))
     },
   }

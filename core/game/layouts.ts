@@ -9,6 +9,8 @@ export interface ScreenPlace {
   /** Top left of the first plate; the others follow below it, or to the right of it when `across`. */
   at: [number, number]
   across: boolean
+  /** What stands above the plates ends here. */
+  least?: number
   /** A sheet behind longer texts. */
   sheet: Area | null
 }
@@ -78,7 +80,7 @@ const tall: Places = {
   plate: { w: 6.4, h: 1.25, gap: 0.28 },
   plateText: { size: 0.6, inset: 0.25 },
   screens: {
-    start: column(1.8, 9.2),
+    start: { ...column(1.8, 9.2), least: 6.95 },
     how: column(1.8, 12.5, TALL_SHEET),
     options: column(1.8, 5),
     about: column(1.8, 12.5, TALL_SHEET),

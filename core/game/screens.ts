@@ -71,8 +71,9 @@ export const STORY_PARTS = { before: 'intro-story', won: 'win-story', lost: 'los
 
 export const CREDITS_PER_PAGE = 6
 
-/** Room below the last plate, world units. */
+/** Room below the last plate, and the least between two, world units. */
 const FOOT = 0.35
+const CLOSEST = 0.08
 
 const back: ScreenButton = { words: 'back-words', act: { do: 'back' } }
 
@@ -189,14 +190,17 @@ export const SCREEN_PLANS: Record<ScreenId, ScreenPlan> = {
 export function plateAt(shape: StageShape, screen: ScreenId, index: number, count = index + 1): Area {
   const { plate, screens } = PLACES[shape]
   const { width, height } = STAGES[shape]
-  const { at, across } = screens[screen]
+  const { at, across, least } = screens[screen]
   const { w, h, gap } = plate
   if (across) return [at[0] + index * (w + gap), at[1], w, h]
-  const highest = (rows: number) => height - FOOT - rows * h - (rows - 1) * gap
+  const highest = (rows: number, between: number) => height - FOOT - rows * h - (rows - 1) * between
   const room = at[0] + 2 * w + gap <= width
-  const rows = highest(count) < at[1] && room ? Math.ceil(count / 2) : count
+  const rows = highest(count, gap) < at[1] && room ? Math.ceil(count / 2) : count
   const [column, row] = [Math.floor(index / rows), index % rows]
-  return [at[0] + column * (w + gap), Math.min(at[1], highest(rows)) + row * (h + gap), w, h]
+  // Closer together before anything lies over what stands above them.
+  const close = rows < 2 || least === undefined ? gap : (height - FOOT - least - rows * h) / (rows - 1)
+  const between = Math.max(CLOSEST, Math.min(gap, close))
+  return [at[0] + column * (w + gap), Math.min(at[1], highest(rows, between)) + row * (h + between), w, h]
 }
 
 /** Where card `index` of a page sits. */
