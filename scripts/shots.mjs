@@ -91,7 +91,8 @@ try {
   await page.waitForTimeout(1500)
   await take('levels-screen')
   // What was made for the pictures goes again.
-  for (let i = 0; i < 12; i++) await page.getByRole('button', { name: 'Undo' }).click()
+  const undo = page.getByRole('button', { name: 'Undo' })
+  while (await undo.isEnabled()) await undo.click()
 
   await page.goto(`${base}/packs/demo-quay-cart/bench`)
   await page.getByTestId('rewind').waitFor()
