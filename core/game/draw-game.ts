@@ -9,7 +9,7 @@ import { inAll, levelName, levelsOf } from './levels'
 import { percentDone } from './progress'
 import { rulesFor } from './registry'
 import { drawScreenChange } from './screen-change'
-import { CREDITS_PER_PAGE, LINE, SCREEN_PLANS, type ScreenButton } from './screens'
+import { CREDITS_PER_PAGE, LINE, SCREEN_PLANS, type ScreenButton, type ScreenId } from './screens'
 import { partAs, partIn, type Setup } from './setup'
 import { STEPS_PER_SECOND } from './types'
 
@@ -64,9 +64,12 @@ export function buttonText(state: GameState, setup: Setup, button: ScreenButton)
   return fill(words, valuesOf(state, setup, state.language))
 }
 
+/** Screens of the whole game: nothing on them is of the level that was played last. */
+const OUTSIDE: readonly ScreenId[] = ['start', 'how', 'options', 'about', 'levels', 'looks', 'slots']
+
 /** Rebuilds `list` for the state as it is now, in the state's language unless another is asked for. */
 export function drawGame(state: GameState, whole: Setup, list: DrawList, language = state.language): void {
-  const setup = setupOf(state, whole)
+  const setup = OUTSIDE.includes(state.screen) ? whole : setupOf(state, whole)
   list.count = 0
   list.camera.x = 0
   list.camera.y = 0

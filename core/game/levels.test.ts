@@ -163,8 +163,10 @@ describe('a game of three levels', () => {
     expect(shown(state, of).map((item) => item.part)).toContain('backdrop')
     state.level = 1
     expect(shown(state, of).map((item) => item.part)).toContain(key)
+    // Each card has its own, whichever level was played last.
     showLevels(state, of)
-    expect(shown(state, of).map((item) => item.part)).toContain(key)
+    const cards = shown(state, of).flatMap((item) => (item.part.startsWith('backdrop') ? item.part : []))
+    expect(cards).toEqual(['backdrop', key, 'backdrop'])
   })
 
   it('stays in its level while levels come, go and change places', () => {
