@@ -249,7 +249,14 @@ export const useBench = defineStore('bench', () => {
     if (next.pack === pack.value && next.history === history.value) return
     pack.value = next.pack
     history.value = next.history
+    stayInHand()
     later()
+  }
+
+  /** A part that was of one place only may be gone: then the whole one is in hand. */
+  function stayInHand(): void {
+    const { part, entry } = selected.value
+    if (template.value !== null && specOf(template.value, part) === undefined) select(wholePart(part), entry)
   }
 
   /** Does a command as a named, undoable step; bytes it needs are kept before it shows. */

@@ -1,6 +1,6 @@
 import { runInNewContext } from 'node:vm'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { appManifest, appPage, appWorker, RETIRED_WORKER } from './app-page'
+import { appManifest, appPage, appWorker, KEPT, RETIRED_WORKER } from './app-page'
 
 const game = { game: 'game-one', base: '/app/game-one/token-of-it/', title: 'Puffin Catch' }
 const BASE = 'http://quay.invalid/app/game-one/token-of-it/'
@@ -158,5 +158,35 @@ describe('its page and manifest', () => {
     const { scope, start_url, id, icons } = appManifest(game)
     for (const address of [scope, start_url, id, ...icons.map((icon) => icon.src)])
       expect(address).toMatch(/^\/app\/game-one\/token-of-it\//)
+  })
+})
+
+describe('what a game kept as an app asks to keep', () => {
+  const stored = new Map<string, string>()
+  const store = {
+    getItem: (key: string) => stored.get(key) ?? null,
+    setItem: (key: string, text: string) => stored.set(key, text),
+    removeItem: (key: string) => stored.delete(key),
+  }
+  const run = (code: string): unknown => runInNewContext(`${KEPT}; ${code}`, { store, JSON })
+  const give = () => JSON.parse(JSON.stringify(run("keptProgress(store, 'one')"))) as object
+  beforeEach(() => stored.clear())
+
+  it('is given back as it was', () => {
+    expect(give()).toEqual({})
+    run("keepProgress(store, 'one', { purse: 4 })")
+    expect(give()).toEqual({ progress: { purse: 4 } })
+    expect([...stored.keys()]).toEqual(['one'])
+  })
+  it('is nothing but one document of a bounded size', () => {
+    for (const bad of ['null', "'text'", '7', 'undefined', "{ a: 'x'.repeat(20000) }"])
+      run(`keepProgress(store, 'one', ${bad})`)
+    expect(stored.size).toBe(0)
+  })
+  it('is put aside where it is broken', () => {
+    stored.set('one', '{')
+    expect(give()).toEqual({ aside: true })
+    expect(stored.get('one:aside')).toBe('{')
+    expect(appPage(game)).toContain('arcade:progress:game-one')
   })
 })

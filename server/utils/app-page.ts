@@ -1,3 +1,4 @@
+import { MOST_PROGRESS } from '@core/game/progress'
 import { escapeHtml, escapeJson } from '@core/parcel/html'
 
 /** What the app's page needs of a game. `base` is the path it lies under, on the games' origin. */
@@ -6,6 +7,19 @@ export interface AppGame {
   title: string
   base: string
 }
+
+/** What a game asked to keep, and no other game: as it came, since the game itself reads it with care; never too much. */
+export const KEPT = `function keptProgress(store, key) {
+  const text = store.getItem(key)
+  if (text === null) return {}
+  try { return { progress: JSON.parse(text) } }
+  catch { store.setItem(key + ':aside', text); store.removeItem(key); return { aside: true } }
+}
+function keepProgress(store, key, progress) {
+  if (typeof progress !== 'object' || progress === null) return
+  const text = JSON.stringify(progress)
+  if (text.length <= ${MOST_PROGRESS}) store.setItem(key, text)
+}`
 
 /**
  * A game as an app: this page and the whole game in one file are kept by a service worker, so it plays without a
@@ -41,6 +55,8 @@ if ('serviceWorker' in navigator) navigator.serviceWorker.register(base + 'sw.js
   .then(() => navigator.serviceWorker.ready).then((ready) => keep(ready.active, 0))
   .catch(() => tell('This browser does not keep games without a network.'))
 const key = ${escapeJson(`arcade:best:${game}`)}
+const progressKey = ${escapeJson(`arcade:progress:${game}`)}
+${KEPT}
 fetch(base + 'game.html').then((answer) => { if (!answer.ok) throw 0; return answer.text() }).then((html) => {
   const frame = document.createElement('iframe')
   frame.setAttribute('sandbox', 'allow-scripts allow-pointer-lock')
@@ -49,9 +65,9 @@ fetch(base + 'game.html').then((answer) => { if (!answer.ok) throw 0; return ans
   addEventListener('message', (event) => {
     if (event.source !== frame.contentWindow || event.data === null || typeof event.data !== 'object') return
     if (event.data.type === 'pack-post:load')
-      frame.contentWindow.postMessage({ type: 'pack-post:kept', best: Number(localStorage.getItem(key)) || 0 }, '*')
+      frame.contentWindow.postMessage({ type: 'pack-post:kept', best: Number(localStorage.getItem(key)) || 0, ...keptProgress(localStorage, progressKey) }, '*')
     if (event.data.type === 'pack-post:save' && Number.isInteger(event.data.best) && event.data.best >= 0 && event.data.best <= 1e9)
-      localStorage.setItem(key, String(event.data.best))
+      { localStorage.setItem(key, String(event.data.best)); keepProgress(localStorage, progressKey, event.data.progress) }
   })
   document.getElementById('game').replaceChildren(frame)
 }).catch(() => { document.getElementById('said').textContent = 'The game is not kept here yet and there is no network. Open it once with a network.' })

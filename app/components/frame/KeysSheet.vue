@@ -8,6 +8,8 @@ const KEYS = [
   ['[ and ]', 'Part before, part after'],
   ['R', 'Replace the part’s file'],
   ['D', 'Search the drawer'],
+  ['L', 'The levels'],
+  ['PgUp and PgDn', 'Level before, level after'],
   ['S', 'Show hit shapes'],
   ['Ctrl K', 'Find anything'],
   ['Ctrl Z', 'Undo'],

@@ -103,7 +103,9 @@ function down(event: KeyboardEvent): void {
   if (event.key.toLowerCase() === 'd' && target.tagName === 'CANVAS' && stage.value?.view.auto === false) return
   // In a large editor the letters and the space bar belong to nobody; B still shows the template's.
   if (covered.value && event.key.toLowerCase() !== 'b') return
-  const act = ACTS[event.key.toLowerCase()]
+  const key = event.key.toLowerCase()
+  // Pages are turned as ever where there are no levels to go through.
+  const act = key.startsWith('page') && bench.levels.length === 0 ? undefined : ACTS[key]
   if (act === undefined) return
   event.preventDefault()
   act()
