@@ -95,3 +95,9 @@ export const ACCEPTS: Record<Want, string> = {
   sound: '.wav,.mp3,.ogg,.oga,.opus,.flac,.m4a,audio/*',
   typeface: '.ttf,.otf,.woff2',
 }
+
+/** What several parts of a kind are called. */
+export const PLURAL: Record<PartKind, string> = {
+  ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
+  ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
+}

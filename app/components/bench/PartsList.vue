@@ -4,6 +4,7 @@ import { ownLevels } from '@core/template/levels'
 import { levelOf, wholePart } from '@core/template/uses'
 import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef } from 'vue'
+import { PLURAL } from '~/kinds'
 import { areFrames, bringingsOf } from '~/composables/dropped'
 import { focusNext } from '~/composables/focus-next'
 import { useBench } from '~/stores/bench'
@@ -97,10 +98,6 @@ function passes(row: Row): boolean {
 /** In its level a part has its own name; the list says where that is. */
 const nameOf = (spec: PartSpec): string =>
   levelOf(spec.id) === '' ? spec.name : (bench.spec(wholePart(spec.id))?.name ?? spec.name)
-const PLURAL: Record<PartSpec['content']['kind'], string> = {
-  ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
-  ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
-}
 const inLevel = computed(() => bench.shownParts.filter((spec) => levelOf(spec.id) !== '').length)
 
 const withFindings = computed(

@@ -60,12 +60,7 @@ function beside(by: number): void {
   if (next !== undefined) bench.select(next)
 }
 
-/** Another level, on the stage from its start. */
-function besideLevel(by: number): void {
-  const next = bench.levels[(bench.levelIndex + by + bench.levels.length) % bench.levels.length]
-  if (next === undefined) return
-  bench.goToLevel(next.id)
-}
+const stepper = useTemplateRef<{ beside: (by: number) => void }>('stepper')
 const ACTS: Record<string, () => void> = {
   p: () => {
     picking.value = !picking.value
@@ -78,8 +73,8 @@ const ACTS: Record<string, () => void> = {
   },
   '[': () => beside(-1),
   ']': () => beside(1),
-  pageup: () => besideLevel(-1),
-  pagedown: () => besideLevel(1),
+  pageup: () => stepper.value?.beside(-1),
+  pagedown: () => stepper.value?.beside(1),
   r: () => inspector.value?.replace(),
   d: () => strip('drawer'),
   l: () => canLevels.value && strip('levels'),
@@ -188,18 +183,7 @@ function ready(made: Stage): void {
             @phone="phone = !phone"
           />
           <div class="reel">
-            <div v-if="bench.levels.length > 0" class="at-level" data-testid="at-level">
-              <button class="plain-button" aria-label="The level before" @click="besideLevel(-1)">
-                <BitsIcon name="right" :size="16" class="back" />
-              </button>
-              <span
-                ><span class="soft">level {{ bench.levelIndex + 1 }} of {{ bench.levels.length }}</span
-                ><b>{{ bench.levels[bench.levelIndex]?.name }}</b></span
-              >
-              <button class="plain-button" aria-label="The level after" @click="besideLevel(1)">
-                <BitsIcon name="right" :size="16" />
-              </button>
-            </div>
+            <LevelsStepper ref="stepper" />
             <StageRewind :stage="stage" class="rewind-reel" />
           </div>
           <p v-if="crisp.offer !== null && !stage.view.before" class="offer">
@@ -332,37 +316,6 @@ function ready(made: Stage): void {
 .rewind-reel {
   flex: 1;
   min-width: 0;
-}
-.at-level {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  width: 190px;
-  flex: none;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-}
-.at-level > span {
-  display: grid;
-  min-width: 0;
-  text-align: center;
-  font-size: 12.5px;
-  line-height: 1.25;
-}
-.at-level b {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.at-level button {
-  width: 34px;
-  height: 40px;
-  display: grid;
-  place-items: center;
-}
-.back {
-  transform: scaleX(-1);
 }
 .bottom {
   display: flex;
