@@ -21,6 +21,7 @@ const told = (pack: Pack, privacy: Partial<Pack['label']['privacy']>): Pack => (
     ageGuide: { ...pack.label.ageGuide, strangers: 'scores' },
   },
 })
+const dialed = (value: number) => ({ kind: 'dial' as const, value })
 const playsIn = (page: Page) =>
   expect(page.getByTestId('game-frame').contentFrame().locator('canvas')).toHaveAttribute('data-screen', 'start')
 
@@ -248,11 +249,19 @@ test('the real player plays with the seed it was given, and its proof stands up'
   const maker = await Maker.arrive(request, baseURL!)
   const quick = (pack: Pack): Pack => ({
     ...told(pack, { scores: true }),
-    parts: { ...pack.parts, time: { kind: 'dial', value: 20 }, goal: { kind: 'dial', value: 10 } },
+    parts: {
+      ...pack.parts,
+      ...{ time: dialed(20), goal: dialed(10) },
+      // So much that is good falls that whoever walks to and fro catches some, whatever seed the arcade chose.
+      ...{ 'bad-share': dialed(0), gap: dialed(0.2) },
+    },
   })
   const view = await maker.send(await titled('Quick Quay', quick))
+  // A play that begins before its ticket came is of a seed of its own, and cannot go into the table.
+  const ticket = page.waitForResponse(/\/scores\/ticket$/)
   await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
   await playsIn(page)
+  await (await ticket).finished()
   const canvas = page.getByTestId('game-frame').contentFrame().locator('canvas')
   await canvas.press('Enter')
   await expect(canvas).toHaveAttribute('data-screen', 'play')
