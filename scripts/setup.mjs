@@ -94,9 +94,9 @@ export function prepare() {
   run('Preparing types', bin('nuxt'), ['prepare'])
 }
 
-/** A folder of its own for what a build makes on the way, so that types can be checked while it runs. */
-const BUILD_ENV = { env: { ...process.env, PACK_POST_BUILD_DIR: '.nuxt-build' } }
-const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build'], BUILD_ENV]
+const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build']]
+/** A folder of its own for what a build makes on the way, so that types can be checked in the usual one while it runs. */
+const BESIDE = { env: { ...process.env, PACK_POST_BUILD_DIR: '.nuxt-build' } }
 const isBuilt = (hash) => existsSync(join(root, '.output/server/index.mjs')) && stamped('build', hash)
 
 export function build() {
@@ -106,10 +106,10 @@ export function build() {
   stamp('build', hash)
 }
 
-/** Builds beside other jobs, where there is something to build. */
+/** Builds beside other jobs, where there is something to build; types have to be prepared. */
 export async function buildBeside(jobs) {
   const hash = hashOf(SOURCES)
-  await together(isBuilt(hash) ? jobs : [...jobs, BUILD])
+  await together(isBuilt(hash) ? jobs : [...jobs, [...BUILD, BESIDE]])
   stamp('build', hash)
 }
 

@@ -24,16 +24,12 @@ export function levelsIn(ctx: CheckContext): LevelAt[] {
   }))
 }
 
-/** Parts that are looked at level by level: each once, however many levels share it. */
-const oncePerPart = (levels: readonly LevelAt[], of: (level: LevelAt) => string): { part: string }[] =>
-  [...new Set(levels.map((level) => level.part(of(level))))].map((part) => ({ part }))
-
 /** What follows from a level's content. */
 export const factsOf = ({ setup }: LevelAt): PlayFacts => rulesFor(setup.doc.template.id).facts(setup)
 
 /** Parts that set a level's goal, each once; what is found of a level is told there. */
 export const goalParts = (ctx: CheckContext): { part: string }[] =>
-  oncePerPart(levelsIn(ctx), (level) => factsOf(level).dial)
+  [...new Set(levelsIn(ctx).map((level) => level.part(factsOf(level).dial)))].map((part) => ({ part }))
 
 /** Levels whose goal that part sets. */
 export const levelsWithGoal = (ctx: CheckContext, part: string | undefined): LevelAt[] =>

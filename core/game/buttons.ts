@@ -57,11 +57,11 @@ const SLOT_CARDS = Array.from({ length: SLOTS }, (_, slot): ScreenButton => ({
   card: true,
 }))
 
-/** The button that is pointed to by keys and pad. Plates in a column go round; among cards it is the nearest. */
+/** The button that is pointed to by keys and pad: the nearest to a side; up and down, plates go round and cards do not. */
 export function moveFocus(state: GameState, areas: readonly Area[], pressed: number, axis: number): void {
   const count = areas.length
+  if (axis !== 0) state.focus = beside(areas, state.focus, axis, 0)
   if (CARD_SCREENS.includes(state.screen)) {
-    if (axis !== 0) state.focus = beside(areas, state.focus, axis, 0)
     if (pressed & BITS.up) state.focus = beside(areas, state.focus, 0, -1)
     if (pressed & BITS.down) state.focus = beside(areas, state.focus, 0, 1)
     return

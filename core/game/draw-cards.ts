@@ -36,14 +36,20 @@ interface Face {
   fact: [part: string, values: Record<string, string | number>]
 }
 
-function levelFace({ state, whole, list, language }: CardPlace, index: number): Face {
+/** What lies behind a level (0-based), pale where it cannot be had yet. */
+const backdropOf =
+  ({ whole, list }: CardPlace, level: number, clear: boolean): Face['picture'] =>
+  ({ x, y, w, h }) => {
+    const picture = add(list, 'picture', partIn(setupFor(whole, level), partAs(whole.doc, 'backdrop'), ''), x, y)
+    picture.w = w
+    picture.h = h
+    if (!clear) picture.alpha = NOT_YET
+  }
+
+function levelFace(at: CardPlace, index: number): Face {
+  const { state, whole, language } = at
   return {
-    picture({ x, y, w, h }) {
-      const picture = add(list, 'picture', partIn(setupFor(whole, index), partAs(whole.doc, 'backdrop'), ''), x, y)
-      picture.w = w
-      picture.h = h
-      if (!isOpen(state, whole, index)) picture.alpha = NOT_YET
-    },
+    picture: backdropOf(at, index, isOpen(state, whole, index)),
     name: `${index + 1} ${levelName(whole, index, language)}`,
     nameWords: NAME_WORDS,
     fact: levelFact(state, whole, index, language),
@@ -84,18 +90,14 @@ function lookFace(at: CardPlace, look: Look): Face {
 const OWN_LOOK = 'own-look-words'
 
 /** Where one of several players stands. */
-function slotFace({ state, whole, list, language }: CardPlace, slot: number): Face {
+function slotFace(at: CardPlace, slot: number): Face {
+  const { state, whole, language } = at
   const saved = inSlot(state.progress, slot)
   const used = isAnything(saved)
   const level = reachedBy(saved, whole)
   const named = { 'level-name': levelName(whole, level, language), done: percentDone(saved, levelsOf(whole)) }
   return {
-    picture({ x, y, w, h }) {
-      const picture = add(list, 'picture', partIn(setupFor(whole, level), partAs(whole.doc, 'backdrop'), ''), x, y)
-      picture.w = w
-      picture.h = h
-      if (!used) picture.alpha = NOT_YET
-    },
+    picture: backdropOf(at, level, used),
     name: fill(wordsIn(whole, SLOT_NAME, language), { slot: slot + 1 }),
     nameWords: SLOT_NAME,
     fact: used ? ['slot-used-words', named] : ['slot-empty-words', {}],
@@ -113,7 +115,7 @@ function faceOf(at: CardPlace, { act }: ScreenButton): Face | null {
 const factText = ({ whole, language }: CardPlace, [part, values]: Face['fact']): string =>
   fill(wordsIn(whole, part, language), values)
 
-/** A level or a look to choose: its picture, its name, and how it stands with it. */
+/** A level, a look or a player to choose: its picture, its name, and how it stands with it. */
 export function drawCard(at: CardPlace, button: ScreenButton, [x, y, w, h]: Area, lit: boolean): void {
   const { list, whole } = at
   const face = faceOf(at, button)

@@ -196,6 +196,21 @@ describe('a game of three levels', () => {
   })
 })
 
+it('plates beside each other are gone through sideways, those in a column up and down and round', () => {
+  const state = startGame(3, setup)
+  beginPlay(state, setup)
+  goTo(state, 'done')
+  pressOn(state, setup, { axis: 1 })
+  expect(state.focus).toBe(1)
+  pressOn(state, setup, { axis: -1 })
+  expect(state.focus).toBe(0)
+  goTo(state, 'pause')
+  pressOn(state, setup, { axis: 1 })
+  expect(state.focus).toBe(0)
+  press(state, BITS.up)
+  expect(state.focus).toBe(2)
+})
+
 describe('three players on one device', () => {
   const of = setupOf(withSlots(threeLevels(emptyPack())))
 
@@ -266,6 +281,7 @@ describe('progress that was kept', () => {
     ['another player who is broken', { ...good, others: { 1: { best: 1 } } }],
     ['players that are no record', { ...good, others: [good] }],
     ['a player of no place', { ...good, others: { x: freshProgress() } }],
+    ['a player without a place', { ...good, others: { '': freshProgress() } }],
   ])('is none with %s', (_what, raw) => {
     expect(readProgress(raw)).toBeNull()
   })

@@ -87,7 +87,8 @@ function readSaved(from: Fields): Saved | null {
   return made
 }
 
-const isSlot = (value: unknown): value is number => typeof value === 'number' && [0, 1, 2].includes(value)
+const PLACES = Array.from({ length: SLOTS }, (_, slot) => slot)
+const isSlot = (value: unknown): value is number => PLACES.some((slot) => slot === value)
 
 /**
  * Reads a kept progress; null for what is none, or a broken one. Written without a schema library because it ships in
@@ -110,7 +111,7 @@ export function readProgress(raw: unknown): Progress | null {
     made.others = {}
     for (const [key, value] of Object.entries(each)) {
       const read = readSaved(fieldsOf(value) ?? {})
-      if (!isSlot(Number(key)) || read === null) return null
+      if (!PLACES.map(String).includes(key) || read === null) return null
       made.others[key] = read
     }
   }

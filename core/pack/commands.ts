@@ -51,6 +51,13 @@ export function goneFor(pack: Pack, command: Command): string | null {
         ? `“${lost[0]!.name}” was taken out meanwhile, so nothing was done to it.`
         : null
     }
+    case 'set-levels': {
+      const { from, levels } = command
+      const renamed = levels.filter(({ id, name }) => from.some((one) => one.id === id && one.name !== name))
+      return renamed.length > 0 && renamed.every(({ id }) => !pack.levels.some((one) => one.id === id))
+        ? 'That level was taken out meanwhile, so nothing was done to it.'
+        : null
+    }
     case 'set-source':
       return pack.assets[command.asset] === undefined ? 'That file is not in the pack any more.' : null
     case 'set-words':

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPack, TEMPLATES, windfall } from '../../tests/support/fixtures'
 import { threeLevels, withLevels } from '../../tests/support/levels'
-import { edit, type Command } from '../pack/commands'
+import { edit, goneFor, type Command } from '../pack/commands'
 import { emptyHistory, perform, undo } from '../pack/history'
 import { Pack } from '../pack/pack'
 import { makeSetup, setupFor } from '../game/setup'
@@ -67,6 +67,11 @@ describe('levels of a pack', () => {
     expect(dialIn(moved, 0)).toBe(20)
     expect(done(moved, renamed).levels.map(({ name }) => name)).toEqual(['Half tide', 'Ebb', 'High tide'])
     expect(moveLevel(pack, low!.id, 0)).toBeNull()
+    // One that was taken out meanwhile is said, and not brought back.
+    const without = done(pack, removeLevel(pack, low!.id))
+    expect(goneFor(without, renamed)).toContain('taken out meanwhile')
+    expect(goneFor(pack, renamed)).toBeNull()
+    expect(done(without, renamed).levels).toEqual(without.levels)
   })
 
   it('is taken out with all that is only in it; the last of two is the whole game then', () => {

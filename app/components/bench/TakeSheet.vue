@@ -64,7 +64,7 @@ async function picked(event: Event): Promise<void> {
           </li>
         </ul>
         <fieldset v-if="at.offeredLevels.length > 0">
-          <legend>As levels more of this game</legend>
+          <legend>As more levels of this game</legend>
           <label v-for="level in at.offeredLevels" :key="level.id"
             ><input
               v-model="at.levels"
@@ -75,7 +75,7 @@ async function picked(event: Event): Promise<void> {
             />
             {{ level.name }}</label
           >
-          <span v-if="at.room <= at.levels.length" class="soft">More levels than that have no room.</span>
+          <span v-if="at.room <= at.levels.length" class="soft">There is no room for more levels.</span>
         </fieldset>
         <fieldset v-if="at.offered.length > 0">
           <legend>Of its label</legend>

@@ -119,7 +119,6 @@ async function setTo(value: number): Promise<void> {
     <template #acts>
       <select
         v-if="bench.levels.length > 1"
-        class="which"
         aria-label="What is played"
         :value="dry.whole ? '' : bench.level"
         @change="which(($event.target as HTMLSelectElement).value)"

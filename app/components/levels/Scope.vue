@@ -14,38 +14,31 @@ const isOwn = computed(() => levelOf(part) !== '')
 const own = computed(() => (bench.pack === null ? [] : ownLevels(bench.pack, part)))
 const some = ref(false)
 
-async function only(): Promise<void> {
-  if (bench.pack === null || bench.base === null || isOwn.value) return
-  const command = onlyIn(bench.pack, bench.base, part, [bench.level])
-  if (command !== null) await bench.act(`${name.value} in level ${number.value} only`, command)
-  if (!compact) bench.select(inLevel(part, bench.level))
+/** Something of its own in a level, beginning with what is there now. */
+async function ownIn(index: number): Promise<void> {
+  const { id } = bench.levels[index]!
+  const command = bench.pack === null || bench.base === null ? null : onlyIn(bench.pack, bench.base, part, [id])
+  if (command === null) return
+  await bench.act(`${name.value} in level ${index + 1} only`, command)
+  if (!compact && id === bench.level) bench.select(inLevel(part, id))
 }
+/** What is only in a level goes: it has what all have. */
+async function asInAll(index: number): Promise<void> {
+  const key = inLevel(part, bench.levels[index]!.id)
+  await bench.act(`${name.value} in level ${index + 1} as in all`, { type: 'reset-part', part: key })
+}
+const toggle = (index: number) => (own.value.includes(index) ? asInAll(index) : ownIn(index))
+const drop = () => asInAll(bench.levelIndex)
+const only = () => (isOwn.value ? undefined : ownIn(bench.levelIndex))
 async function all(): Promise<void> {
   const command = bench.pack === null ? null : inAllLevels(bench.pack, part)
   if (command !== null) await bench.act(`${name.value} in all levels`, command)
-  if (!compact) bench.select(wholePart(part))
-}
-/** What is only here goes: the level has what all have. */
-async function drop(): Promise<void> {
-  await bench.act(`${name.value} in level ${number.value} as in all`, { type: 'reset-part', part })
-  if (!compact) bench.select(wholePart(part))
-}
-async function toggle(index: number): Promise<void> {
-  const id = bench.levels[index]!.id
-  const key = inLevel(part, id)
-  if (bench.pack?.parts[key] !== undefined) {
-    await bench.act(`${name.value} in level ${index + 1} as in all`, { type: 'reset-part', part: key })
-    if (key === part) bench.select(wholePart(part))
-    return
-  }
-  const command = bench.pack === null || bench.base === null ? null : onlyIn(bench.pack, bench.base, part, [id])
-  if (command !== null) await bench.act(`${name.value} in level ${index + 1} too`, command)
 }
 </script>
 
 <template>
   <div v-if="shown && compact" class="line" data-testid="scope" :data-scope="part">
-    <button class="plain-button corner-button" :aria-pressed="isOwn" @click="isOwn ? drop() : only()">
+    <button class="plain-button corner-button" :aria-pressed="isOwn" @click="toggle(bench.levelIndex)">
       <span :class="['corner', { off: !isOwn }]" aria-hidden="true">{{ number }}</span>
       {{ isOwn ? 'only in this level' : 'in all levels' }}
     </button>
