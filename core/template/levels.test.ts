@@ -47,7 +47,7 @@ describe('levels of a pack', () => {
     // In the template's parts each is one more, right behind the one it came from, and only once.
     const made = fittedTo(windfall, pack)
     const names = made.parts.filter((spec) => spec.id.startsWith('goal')).map((spec) => spec.name)
-    expect(names).toEqual(['Goal', 'Goal: level 1, Low tide', 'Goal: level 2, Half tide', 'Goal: level 3, High tide'])
+    expect(names).toEqual(['Goal', 'Goal: Low tide', 'Goal: Half tide', 'Goal: High tide'])
     expect(fittedTo(made, pack).parts).toHaveLength(made.parts.length)
   })
 

@@ -53,7 +53,7 @@ function levelUses(template: Template, { id }: PartSpec, { levels }: Pick<Pack, 
   return levels.flatMap((level, i) => {
     const use = levelPlace(level.id)
     const there = template.parts.some((spec) => spec.id === splitKey(id, use))
-    return there ? [] : [{ use, name: `level ${i + 1}, ${level.name}` }]
+    return there ? [] : [{ use, name: level.name || `level ${i + 1}` }]
   })
 }
 
