@@ -3,6 +3,7 @@ import { until, useMutationObserver } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
 import { useBench } from '../stores/bench'
 import { useDesk } from '../stores/desk'
+import { useNotices } from '../stores/notices'
 import { TOOLS, useWorkbench } from '../stores/workbench'
 
 /** Desks and screens come by themselves; what has not come by then is not there. */
@@ -62,6 +63,7 @@ export function useGuide() {
   const bench = useBench()
   const desks = useDesk()
   const workbench = useWorkbench()
+  const notices = useNotices()
 
   /** Takes the tool in hand that a desk is to open with; what a desk needs is fetched when it is opened. */
   async function inHand({ desk, tool }: GuideLine): Promise<void> {
@@ -90,6 +92,7 @@ export function useGuide() {
     await nextTick()
     const found = await awaited(placesOf(line))
     if (found !== undefined) pointAt(found)
+    else notices.say(`“${line.say}” leads to something that is not there in this game at present.`)
     return found !== undefined
   }
 

@@ -36,10 +36,12 @@ export const useLevels = defineStore('levels', () => {
   const watchers = ref(0)
   const pictures = shallowRef<Record<string, string>>({})
   const forecast = shallowRef<Record<string, LevelForecast>>({})
+  /** Games played so far of the level that is being played; null when none is. */
+  const running = shallowRef<{ level: string; done: number; of: number } | null>(null)
   const turns = latest()
   /** What a level's picture or forecast was worked out for. */
   const painted = new Map<string, unknown>()
-  const played = new Map<string, string>()
+  const played = shallowRef<Record<string, string>>({})
 
   /** Each level as a game of its own, in their order. */
   const docs = computed(() => {
@@ -56,8 +58,16 @@ export const useLevels = defineStore('levels', () => {
     }),
   )
 
+  const felt = computed(() => (watchers.value > 0 ? docs.value.map(feltOf) : []))
+  /** Whether its forecast was worked out before the last change that is felt. */
+  const isStale = (index: number): boolean => {
+    const was = played.value[ids.value[index]!]
+    return was !== undefined && felt.value[index] !== undefined && was !== felt.value[index]
+  }
+
   async function work(): Promise<void> {
     const counts = turns.begin()
+    running.value = null
     const { template } = bench
     if (template === null) return
     for (const [i, doc] of docs.value.entries()) {
@@ -73,10 +83,14 @@ export const useLevels = defineStore('levels', () => {
     }
     for (const [i, doc] of docs.value.entries()) {
       const id = ids.value[i]!
-      const felt = feltOf(doc)
-      if (played.get(id) === felt) continue
+      const now = feltOf(doc)
+      if (played.value[id] === now) continue
       const list = gamesOf({ skills: SKILLS.map(({ skill }) => skill), games: GAMES, seed: SEED })
-      const games = await dryRun(doc, list, counts)
+      running.value = { level: id, done: 0, of: list.length }
+      const games = await dryRun(doc, list, counts, (done) => {
+        if (counts()) running.value = { level: id, done, of: list.length }
+      })
+      if (counts()) running.value = null
       if (games === null || !counts()) return
       const rates = SKILLS.map(({ skill }) => {
         const own = games.filter((game) => game.skill === skill)
@@ -90,7 +104,7 @@ export const useLevels = defineStore('levels', () => {
           average: rates.find(({ skill }) => skill === AVERAGE)!.rate,
         },
       }
-      played.set(id, felt)
+      played.value = { ...played.value, [id]: now }
     }
   }
   watchDebounced([docs, () => watchers.value > 0], () => watchers.value > 0 && void work(), {
@@ -127,5 +141,5 @@ export const useLevels = defineStore('levels', () => {
     if (bench.pack === null || plain === '' || plain === now) return
     await bench.act(`Name a level “${plain}”`, renameLevel(bench.pack, id, plain))
   }
-  return { watchers, pictures, forecast, goals, add, remove, move, rename }
+  return { watchers, pictures, forecast, running, isStale, goals, add, remove, move, rename }
 })

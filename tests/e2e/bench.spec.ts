@@ -177,3 +177,21 @@ test('keys: step, shapes, next part, the sheet of keys', async ({ page }) => {
   await page.keyboard.press('?')
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
 })
+
+test('what a game cannot run without is said over the stage, with the part to fill', async ({ page }) => {
+  // No shipped template needs anything it does not bring: here one does.
+  await page.route('**/templates/windfall/template.json', async (route) => {
+    const answer = await route.fetch()
+    const template = (await answer.json()) as object
+    const requires = [{ part: 'looks', say: 'Give the hero at least one look to choose.' }]
+    await route.fulfill({ response: answer, json: { ...template, requires } })
+  })
+  await demoBench(page)
+  const lacks = page.getByTestId('lacks')
+  await expect(lacks).toContainText('Give the hero at least one look')
+  await page.keyboard.press('l')
+  await expect(page.getByRole('listbox', { name: 'Levels' }).getByRole('option')).toContainText('will not start')
+  await lacks.getByRole('button').click()
+  await page.locator('[data-act=like-hero]').click()
+  await expect(lacks).toHaveCount(0)
+})

@@ -1,9 +1,15 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
 import { expect, test, type Locator, type Page } from '@playwright/test'
+import { unzipSync } from 'fflate'
+import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
 import { canvasOf, demos, stageReady } from '../support/e2e'
 import { puffinCatch } from '../support/fixtures'
 import { threeLevels } from '../support/levels'
 import { withLooks } from '../support/looks'
+import { serveFolder } from '../support/static-server.mjs'
 
 const strip = (page: Page): Locator => page.getByRole('listbox', { name: 'Levels' })
 const stamp = (page: Page, n: number): Locator =>
@@ -125,6 +131,21 @@ async function playOn(page: Page, canvas: Locator): Promise<void> {
   }
 }
 
+/** A parcel of three levels, each a matter of seconds: so much falls, and so fast. One look can be bought. */
+function threeTides(parts: Pack['parts'] = {}): Promise<Uint8Array> {
+  const pack = withLooks(threeLevels(puffinCatch()))
+  const dial = (value: number) => ({ kind: 'dial' as const, value })
+  const easy = { time: dial(0), 'bad-share': dial(0), gap: dial(0.2), pace: dial(10) }
+  const looks = pack.parts['looks']!
+  const cheap =
+    looks.kind === 'cast' ? { ...looks, entries: looks.entries.map((one) => ({ ...one, price: 5 })) } : looks
+  return demoParcel((base) => ({
+    ...pack,
+    parts: { ...pack.parts, ...easy, looks: cheap, ...parts },
+    label: { ...base.label, title: 'Three Tides' },
+  }))
+}
+
 test('a posted game of three levels is played through, gone on with in a second visit, and a look is bought and worn', async ({
   page,
   request,
@@ -132,20 +153,7 @@ test('a posted game of three levels is played through, gone on with in a second 
 }) => {
   test.setTimeout(150_000)
   const maker = await Maker.arrive(request, baseURL!)
-  const pack = withLooks(threeLevels(puffinCatch()))
-  // So much falls, and so fast, that each level is a matter of seconds.
-  const dial = (value: number) => ({ kind: 'dial' as const, value })
-  const easy = { time: dial(0), 'bad-share': dial(0), gap: dial(0.2), pace: dial(10) }
-  const looks = pack.parts['looks']!
-  const cheap =
-    looks.kind === 'cast' ? { ...looks, entries: looks.entries.map((one) => ({ ...one, price: 5 })) } : looks
-  const view = await maker.send(
-    await demoParcel((base) => ({
-      ...pack,
-      parts: { ...pack.parts, ...easy, looks: cheap },
-      label: { ...base.label, title: 'Three Tides' },
-    })),
-  )
+  const view = await maker.send(await threeTides())
   const game = `/arcade/${view.postcode.toLowerCase()}`
   await page.goto(game)
   const canvas = frameCanvas(page)
@@ -204,6 +212,42 @@ test('a posted game of three levels is played through, gone on with in a second 
   await page.reload()
   await expect(said).toContainText('put aside')
   expect(await page.evaluate(() => Object.keys(localStorage).join())).toContain(':aside')
+})
+
+test('the same game as files on a host of one’s own is played on in a second visit', async ({ browser }) => {
+  const dir = mkdtempSync(join(tmpdir(), 'tides-'))
+  for (const [name, bytes] of Object.entries(unzipSync(await threeTides()))) {
+    mkdirSync(dirname(join(dir, name)), { recursive: true })
+    writeFileSync(join(dir, name), bytes)
+  }
+  const host = await serveFolder(dir)
+  const context = await browser.newContext()
+  const visit = async () => {
+    const page = await context.newPage()
+    await page.goto(`${host.url}/`)
+    const canvas = page.locator('canvas')
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    return { page, canvas, said: page.locator('[aria-live]') }
+  }
+  const first = await visit()
+  await first.canvas.press('Enter')
+  await expect(first.canvas).toHaveAttribute('data-screen', 'play')
+  await playOn(first.page, first.canvas)
+  await expect(first.canvas).toHaveAttribute('data-screen', 'done')
+  await expect
+    .poll(() => first.page.evaluate(() => Object.keys(localStorage).join()))
+    .toContain('pack-post:windfall:Three Tides:progress')
+  await first.page.close()
+
+  const second = await visit()
+  await expect(second.said).toContainText('Go on')
+  await second.canvas.press('Enter')
+  await expect(second.canvas).toHaveAttribute('data-screen', 'play')
+  await playOn(second.page, second.canvas)
+  await expect(second.canvas).toHaveAttribute('data-screen', 'done')
+  await context.close()
+  await host.stop()
+  rmSync(dir, { recursive: true })
 })
 
 test('a level of another pack comes with all that is its maker’s, as one step', async ({ page }) => {

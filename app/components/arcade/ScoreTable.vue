@@ -61,6 +61,10 @@ async function put(name: number): Promise<void> {
         </button>
       </div>
     </div>
+    <p v-else-if="play && !ticket && play.proof && play.score > 0" role="status" data-testid="score-late">
+      <b>{{ play.score }} points.</b> This go began before the arcade had a place for it, so it cannot go into the
+      table. The next one can.
+    </p>
     <p v-if="said" role="status" data-testid="score-said">{{ said }}</p>
     <table v-if="rows.length > 0">
       <tbody>

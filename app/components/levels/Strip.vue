@@ -173,10 +173,16 @@ defineExpose({ focus: () => focusAt(bench.level) })
           ><b>{{ i + 1 }}</b> {{ row.name }}</span
         >
         <span class="soft fact">{{ levels.goals[i] }}</span>
+        <span v-if="bench.lacks.length > 0" class="bar bad" :title="bench.lacks.map(({ say }) => say).join(' ')"
+          >will not start</span
+        >
+        <span v-else-if="levels.running?.level === row.id" class="bar soft"
+          ><span class="going" />{{ levels.running.done }} of {{ levels.running.of }} tries</span
+        >
         <span
-          v-if="levels.forecast[row.id]"
-          class="bar"
-          :title="`An average player wins ${percent(levels.forecast[row.id]!.average)}`"
+          v-else-if="levels.forecast[row.id]"
+          :class="['bar', { stale: levels.isStale(i) }]"
+          :title="`An average player wins ${percent(levels.forecast[row.id]!.average)}${levels.isStale(i) ? ' (before your last change)' : ''}`"
         >
           <span class="track"
             ><span
@@ -305,6 +311,13 @@ defineExpose({ focus: () => focusAt(bench.level) })
   width: 2px;
   height: 12px;
   background: var(--ink);
+}
+.stale {
+  opacity: 0.5;
+}
+.going {
+  flex: 1;
+  border-top: 2px dashed var(--kraft);
 }
 .bad {
   color: var(--vermilion);
