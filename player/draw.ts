@@ -5,6 +5,7 @@ import { computedText } from '../core/game/layouts'
 import { pivotOf, type Actor, type Setup } from '../core/game/setup'
 import type { FrameDoc, PictureDoc, Point, TextBox } from '../core/game/types'
 import { LINE_HEIGHT, setText } from '../core/wording/fit'
+import { crumbled } from './crumbled'
 import { blurred, glyphsOf, recoloured, shrunk, type Picture } from './prepare'
 import type { View } from './view'
 
@@ -97,6 +98,7 @@ function paintSprite(item: DrawItem, setup: Setup, to: Paint): void {
   if (at === null) return
   const { ink, view } = to
   const { actor, frame, pivot, k, grid } = at
+  const worn = item.left === null || item.gone === 0 ? null : crumbled(at.image, actor, frame, item.left, item.gone)
   ink.save()
   ink.imageSmoothingEnabled = !actor.sprite.crisp && grid === 0
   ink.translate(view.left + snap(item.x * view.scale, grid), view.top + snap(item.y * view.scale, grid))
@@ -104,7 +106,8 @@ function paintSprite(item: DrawItem, setup: Setup, to: Paint): void {
   ink.scale(grid > 0 ? Math.sign(item.sx) : item.sx, grid > 0 ? Math.sign(item.sy) : item.sy)
   const left = snap(((frame.ox ?? 0) - pivot.x * canvasWidth(actor.sprite, frame)) * k, grid)
   const top = snap(((frame.oy ?? 0) - pivot.y * canvasHeight(actor.sprite, frame)) * k, grid)
-  ink.drawImage(at.image, frame.x, frame.y, frame.w, frame.h, left, top, frame.w * k, frame.h * k)
+  if (worn === null) ink.drawImage(at.image, frame.x, frame.y, frame.w, frame.h, left, top, frame.w * k, frame.h * k)
+  else ink.drawImage(worn, left, top, frame.w * k, frame.h * k)
   ink.restore()
 }
 

@@ -9,6 +9,7 @@ import { groupNumbered, matchClips } from './numbered'
 import { packFrames } from './pack-frames'
 import { crop, looksLikePixelArt, type Pixels } from './pixels'
 import { readSheetJson, type SheetDescription } from './sheet-json'
+import { masked } from './mask'
 import { drawnShare, standIn } from './stand-in'
 import { inCanvas } from './place'
 import { spriteFromFrames, spriteFromPicture, type FrameGroups, type SpriteWish } from './strip'
@@ -296,6 +297,11 @@ export function sureCut(pixels: Pixels): Strip {
 
 /** The content of a sprite part made from what came in. */
 export function spriteOf(taken: BroughtIn, wish: SpriteWish, cut?: Strip): SpriteContent {
+  const made = drawn(taken, wish, cut)
+  return wish.crumbles === true ? masked(made, () => taken.pixels) : made
+}
+
+function drawn(taken: BroughtIn, wish: SpriteWish, cut?: Strip): SpriteContent {
   if (taken.groups === null || cut !== undefined)
     return spriteFromPicture(taken.hash, taken.pixels, cut ?? sureCut(taken.pixels), wish)
   const frame = Object.values(taken.groups)[0]!.frames[0]!

@@ -7,8 +7,8 @@ import { coverage, type Pixels } from './pixels'
 const GRID = 128
 
 /** Alpha as a coarse grid (0..1, mean over each cell), so that a large picture traces as fast as a small one. */
-function alphaGrid(pixels: Pixels): { width: number; height: number; values: number[] } {
-  const scale = Math.min(1, GRID / Math.max(pixels.width, pixels.height))
+export function alphaGrid(pixels: Pixels, most = GRID): { width: number; height: number; values: number[] } {
+  const scale = Math.min(1, most / Math.max(pixels.width, pixels.height))
   // One empty cell all around: outlines at the very edge close properly.
   const width = Math.max(1, Math.round(pixels.width * scale))
   const height = Math.max(1, Math.round(pixels.height * scale))

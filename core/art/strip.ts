@@ -11,6 +11,8 @@ export interface SpriteWish {
   optionalClips: readonly string[]
   /** Drawn as a column whose lower rows repeat. */
   column?: boolean
+  /** It crumbles in play, cell by cell. */
+  crumbles?: boolean
   /** The content to take speeds, pivot and size from. */
   like: SpriteContent
   /** Where in its canvas that one is drawn; all of it when absent. */

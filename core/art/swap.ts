@@ -43,6 +43,7 @@ export const wishOf = (spec: PartSpec, like: SpriteContent): SpriteWish => ({
   optionalClips: spec.optionalClips ?? [],
   like,
   ...(spec.column === true ? { column: true } : {}),
+  ...(spec.crumbles === true ? { crumbles: true } : {}),
 })
 
 /** Another content for a part, made of what came in. */

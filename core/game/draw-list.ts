@@ -34,6 +34,9 @@ export interface DrawItem {
   text: string
   /** Plates: whether this is the one with the focus. */
   lit: boolean
+  /** Sprites that crumble: what is left, and how many cells are gone; null for what is whole. */
+  left: readonly number[] | null
+  gone: number
 }
 
 export interface DrawList {
@@ -77,6 +80,8 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
       alpha: 1,
       text: '',
       lit: false,
+      left: null,
+      gone: 0,
     }
     list.items.push(item)
   } else {
@@ -97,6 +102,8 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
     item.alpha = 1
     item.text = ''
     item.lit = false
+    item.left = null
+    item.gone = 0
   }
   list.count++
   return item

@@ -1,6 +1,7 @@
 import type { DrawList } from './draw-list'
 import type { Seeded } from './random'
 import type { Setup } from './setup'
+import type { StageShape } from './stage'
 import type { Input, Point } from './types'
 
 /** What every template's play state has; the rest is the rules' own. All of it plain, serialisable data. */
@@ -40,7 +41,7 @@ export interface Ending {
 }
 
 /** What thumbs press on a screen without keys; all else is a touch on the stage. */
-export type Pad = 'left' | 'right' | 'up' | 'down'
+export type Pad = 'left' | 'right' | 'up' | 'down' | 'act'
 
 /** What a play asks of the controls beyond keys that move and a pointer that presses. */
 export interface Asks {
@@ -53,8 +54,8 @@ export interface Asks {
 export interface Rules<S extends PlayState = PlayState> {
   id: string
   asks?: Asks
-  /** Pads a phone shows, from the left. */
-  pads: readonly Pad[]
+  /** Pads a phone shows for a stage of that shape, from the left. */
+  pads(shape: StageShape): readonly Pad[]
   /** `carry`: what goes along from the level before, as that one's `carried` said. */
   start(setup: Setup, seed: number, carry?: Carry): S
   /** What may go along into the next level; absent where nothing does. */

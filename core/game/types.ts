@@ -95,6 +95,15 @@ export interface SpriteDoc {
   recolour?: RecolourDoc
   /** Columns: the rows from here down (0..1 of the canvas) are repeated for as long as the column is. */
   repeatFrom?: number
+  /** For what crumbles. Absent: all within its hit shape is drawn. */
+  mask?: MaskDoc
+}
+
+/** Which cells of a drawing's canvas are drawn: a row of hex digits, four cells each, the left one highest. */
+export interface MaskDoc {
+  w: number
+  h: number
+  rows: string[]
 }
 
 export type PictureFit = 'cover' | 'contain' | 'tile'

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { Colour, Hash, HitShape, Pivot } from './values'
+import { Colour, Hash, HitShape, Mask, Pivot } from './values'
 
 export const Frame = z.object({
   asset: Hash,
@@ -65,8 +65,16 @@ export const SpriteContent = z.object({
   crisp: z.boolean(),
   recolour: Recolour.optional(),
   repeatFrom: z.number().min(0).max(1).optional(),
+  /** Which cells of the first frame are drawn, for what crumbles; `of` is what it was made of (`maskKey`). */
+  mask: z.intersection(z.object({ of: z.string().max(160) }), Mask).optional(),
 })
 export type SpriteContent = z.infer<typeof SpriteContent>
+
+/** What a mask is made of: the first frame, and where it lies. One of anything else is of no use. */
+export function maskKey({ clips, canvas }: Pick<SpriteContent, 'clips' | 'canvas'>): string {
+  const { asset, x, y, w, h, ox = 0, oy = 0 } = Object.values(clips)[0]!.frames[0]!
+  return [asset, x, y, w, h, ox, oy, canvas?.w ?? w, canvas?.h ?? h].join(' ')
+}
 
 /** One drawing in a content: the part's own, under an empty entry, or that of an entry with its name. */
 export interface Drawing {

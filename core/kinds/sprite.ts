@@ -1,5 +1,5 @@
 import type { ClipDoc, SpriteDoc } from '../game/types'
-import { SpriteContent } from './drawing'
+import { maskKey, SpriteContent } from './drawing'
 import type { Face, Kind } from './kind'
 
 export const spriteAssets = (content: SpriteContent): string[] =>
@@ -14,7 +14,14 @@ export const spriteDoc = (content: SpriteContent): SpriteDoc => ({
   ...(content.canvas === undefined ? {} : { canvas: content.canvas }),
   ...(content.recolour === undefined ? {} : { recolour: content.recolour }),
   ...(content.repeatFrom === undefined ? {} : { repeatFrom: content.repeatFrom }),
+  ...maskDoc(content),
 })
+
+/** What crumbles has the mask of how it is drawn; one of an earlier drawing is left out, and its hit shape stands in. */
+function maskDoc({ mask, ...content }: SpriteContent): Pick<SpriteDoc, 'mask'> {
+  if (mask === undefined || mask.of !== maskKey(content)) return {}
+  return { mask: { w: mask.w, h: mask.h, rows: mask.rows } }
+}
 
 export function spriteFace(content: SpriteContent): Face {
   const { asset, x, y, w, h } = Object.values(content.clips)[0]!.frames[0]!
@@ -27,9 +34,10 @@ const clipFelt = ({ frames, ...clip }: ClipDoc, canvas: SpriteDoc['canvas']) => 
 ]
 
 /** Size, shape and times of a drawing; where its file lies and what it looks like nobody feels who plays by rules. */
-export const spriteFelt = ({ clips, canvas, pivot, hitShape, height }: SpriteDoc): unknown => [
+export const spriteFelt = ({ clips, canvas, pivot, hitShape, height, mask }: SpriteDoc): unknown => [
   ...[canvas === undefined ? 0 : canvas.w / canvas.h, pivot, hitShape, height],
   Object.entries(clips).map(([name, clip]) => [name, clipFelt(clip, canvas)]),
+  ...(mask === undefined ? [] : [mask]),
 ]
 
 export const sprite: Kind<SpriteContent> = {

@@ -6,6 +6,7 @@ export const CATALOGUE = [
   'windfall', //
   'updraft',
   'skipline',
+  'ranks',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

@@ -60,6 +60,8 @@ export const PartSpec = z.object({
   optionalClips: z.array(z.string()).optional(),
   /** Sprites: drawn as a column whose lower rows repeat. */
   column: z.boolean().optional(),
+  /** Sprites: crumbles in play, cell by cell, as it is drawn. */
+  crumbles: z.boolean().optional(),
   /** Casts: what its entries do. */
   role: z.enum(['good', 'bad']).optional(),
   /** Casts: what each entry says of itself. */

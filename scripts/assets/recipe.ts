@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import sharp from 'sharp'
 import { FULL_BOX, outlineOf } from '../../core/art/outline'
+import { masked } from '../../core/art/mask'
 import { crop, looksLikePixelArt, type Pixels } from '../../core/art/pixels'
 import { sniff } from '../../core/art/sniff'
 import { cells } from '../../core/art/strip'
@@ -65,6 +66,8 @@ export interface SpriteRecipe {
   pivot: { x: number; y: number }
   height: number
   repeatFrom?: number
+  /** It crumbles in play, cell by cell. */
+  crumbles?: boolean
 }
 
 export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 'art/'): Promise<SpriteContent> {
@@ -81,7 +84,7 @@ export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 
       mode: clip.mode ?? 'loop',
     }
   const first = crop(picture, all[0]!)
-  return {
+  const made: SpriteContent = {
     kind: 'sprite',
     clips,
     strip: { columns: recipe.columns, rows: recipe.rows },
@@ -91,6 +94,7 @@ export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 
     crisp: looksLikePixelArt(first),
     ...(recipe.repeatFrom === undefined ? {} : { repeatFrom: recipe.repeatFrom }),
   }
+  return recipe.crumbles === true ? masked(made, () => picture) : made
 }
 
 /** Places by the words the recipes use for them; anywhere else a part is only described. */

@@ -6,6 +6,7 @@ import { encodeGif } from '@core/art/gif'
 import { borderColour } from '@core/art/key-out'
 import { fairness, outlineOf, shapeArea } from '@core/art/outline'
 import { aligned, framesOf, inCanvas, trimmed } from '@core/art/place'
+import { maskedAgain } from '@core/art/mask'
 import { coverage, drawnBox, type Pixels } from '@core/art/pixels'
 import { findRepeat } from '@core/art/repeat'
 import { reworkSprite, type Rework } from '@core/art/rework'
@@ -32,10 +33,17 @@ export interface SpriteLook {
 /** Work on drawings that are in the pack, and what is told about them. */
 export const drawingWork = (place: WorkshopPlace, { pixelsOf, pixelsFor }: WorkFiles) => ({
   trim: (sprite: SpriteContent, assets: FactsTable, template: Template, margin: number) =>
-    answer(async () => trimmed(sprite, await pixelsFor(sprite, assets, template), margin)),
+    answer(async () => {
+      const of = await pixelsFor(sprite, assets, template)
+      return maskedAgain(trimmed(sprite, of, margin), of)
+    }),
 
   align: (sprite: SpriteContent, clip: string, by: AlignBy, assets: FactsTable, template: Template) =>
-    answer(async () => aligned(sprite, clip, by, await pixelsFor(sprite, assets, template))),
+    answer(async () => {
+      const of = await pixelsFor(sprite, assets, template)
+      const { sprite: next, moves } = aligned(sprite, clip, by, of)
+      return { sprite: maskedAgain(next, of), moves }
+    }),
 
   /** `like` is the template's drawing: what was cut out of its backdrop stands where that one stands. */
   rework: (
@@ -50,12 +58,13 @@ export const drawingWork = (place: WorkshopPlace, { pixelsOf, pixelsFor }: WorkF
       const of = await pixelsFor(sprite, assets, template, true)
       const made = await reworkSprite(sprite, what, (hash) => assets[hash]!, of, place)
       for (const [hash, pixels] of made.pixels) pixelsOf.put(hash, pixels)
+      const now = (hash: string) => made.pixels.get(hash) ?? of(hash)
       let { sprite: next } = made
       if (what.do === 'key-out' && like !== undefined && made.files.size > 0) {
         const likeOf = await pixelsFor(like, likeFacts, template).catch(() => null)
-        next = standAgain(next, (hash) => made.pixels.get(hash) ?? of(hash), like, likeOf)
+        next = standAgain(next, now, like, likeOf)
       }
-      return { sprite: next, assets: made.assets, files: made.files }
+      return { sprite: maskedAgain(next, now), assets: made.assets, files: made.files }
     }),
 
   /** A frame with its backdrop taken out, as it would look: for the preview, nothing is kept. */

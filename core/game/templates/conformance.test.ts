@@ -311,7 +311,7 @@ describe.each(CATALOGUE)('%s', (id) => {
 
   it('asks for nothing that its rules do not name', () => {
     expect(rulesFor(id).id).toBe(id)
-    expect(rulesFor(id).pads.length).toBeGreaterThan(0)
+    for (const stage of template.stages) expect(rulesFor(id).pads(stage).length).toBeGreaterThan(0)
     const facts = rulesFor(id).facts(setupOf(template, packOf(template, template.stages[0]!)))
     expect(template.parts.some((spec) => spec.id === facts.dial)).toBe(true)
     for (const role of ['title', 'tagline', 'opening', 'backdrop', 'icon', 'music', 'press'] as const)
@@ -325,8 +325,10 @@ describe.each(CATALOGUE)('%s', (id) => {
 describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }) => {
   afterEach(() => vi.unstubAllGlobals())
   const setup = setupOf(template, packOf(template, stage))
-  const { pads } = rulesFor(id)
-  const CODES: Record<Pad, string> = { left: 'ArrowLeft', right: 'ArrowRight', up: 'ArrowUp', down: 'ArrowDown' }
+  const pads = rulesFor(id).pads(stage)
+  const CODES: Record<Pad, string> = {
+    ...{ left: 'ArrowLeft', right: 'ArrowRight', up: 'ArrowUp', down: 'ArrowDown', act: 'Space' },
+  }
 
   /** Plays by what a device says of the simulated player's wishes; the screen it ends on. */
   function finish(device: (want: Input, controls: ReturnType<typeof makeControls>) => void): string {
@@ -348,6 +350,7 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
     return state.screen
   }
   const pressed = (want: Input) => (want.bits & (BITS.confirm | BITS.up)) !== 0
+  const acts = (want: Input) => (want.bits & BITS.confirm) !== 0
   const lowered = (want: Input) => (want.bits & BITS.down) !== 0
 
   it('by keys', () => {
@@ -355,7 +358,8 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
       controls.hold('ArrowLeft', want.axis < 0)
       controls.hold('ArrowRight', want.axis > 0)
       controls.hold('ArrowDown', lowered(want))
-      controls.hold('Space', pressed(want))
+      controls.hold('ArrowUp', (want.bits & BITS.up) !== 0)
+      controls.hold('Space', acts(want))
     })
     expect(['won', 'lost']).toContain(ended)
   })
@@ -364,8 +368,10 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
     const wanted: Record<Pad, (want: Input) => boolean> = {
       left: (want) => want.axis < 0,
       right: (want) => want.axis > 0,
-      up: pressed,
+      // Where one pad does it all, every press is on that one.
+      up: (want) => (pads.includes('act') ? (want.bits & BITS.up) !== 0 : pressed(want)),
       down: lowered,
+      act: acts,
     }
     expect(finish((want, controls) => pads.forEach((pad) => controls.hold(CODES[pad], wanted[pad](want))))).toBe('won')
   })
@@ -375,8 +381,8 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
     vi.stubGlobal('navigator', { getGamepads: () => [pad] })
     const ended = finish((want) => {
       pad.axes[0] = want.axis
-      pad.axes[1] = lowered(want) ? 1 : 0
-      pad.buttons[0]!.pressed = pressed(want)
+      pad.axes[1] = lowered(want) ? 1 : (want.bits & BITS.up) !== 0 ? -1 : 0
+      pad.buttons[0]!.pressed = acts(want)
     })
     expect(ended).toBe('won')
   })

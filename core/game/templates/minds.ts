@@ -1,6 +1,7 @@
 // Written by `npm run make:assets` from core/template/catalogue.ts.
+import { mind as ranks } from './ranks/mind'
 import { mind as skipline } from './skipline/mind'
 import { mind as updraft } from './updraft/mind'
 import { mind as windfall } from './windfall/mind'
 
-export const MINDS = [windfall, updraft, skipline] as const
+export const MINDS = [windfall, updraft, skipline, ranks] as const

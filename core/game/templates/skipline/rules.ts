@@ -256,6 +256,6 @@ function values(state: Skipline, setup: Setup): Record<string, number> {
 }
 
 export const rules: Rules<Skipline> = {
-  ...{ id: 'skipline', pads: ['down', 'up'], start, step, draw, adopt, facts, values, ending, reach },
+  ...{ id: 'skipline', pads: () => ['down', 'up'], start, step, draw, adopt, facts, values, ending, reach },
   carried: ({ lives }) => ({ lives }),
 }

@@ -385,6 +385,6 @@ function values(state: Updraft, setup: Setup): Record<string, number> {
 }
 
 export const rules: Rules<Updraft> = {
-  ...{ id: 'updraft', pads: ['up'], start, step, draw, adopt, facts, values, ending },
+  ...{ id: 'updraft', pads: () => ['up'], start, step, draw, adopt, facts, values, ending },
   carried: ({ lives }) => ({ lives }),
 }

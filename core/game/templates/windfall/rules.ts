@@ -323,7 +323,7 @@ function values(state: Windfall, setup: Setup): Record<string, number> {
 
 export const rules: Rules<Windfall> = {
   id: 'windfall',
-  pads: ['left', 'right'],
+  pads: () => ['left', 'right'],
   start,
   carried: ({ lives }) => ({ lives }),
   step,
