@@ -118,6 +118,8 @@ function pitchesOf(side: Side): Set<number> {
       }
   const peaks: { shift: number; repeat: number }[] = []
   for (let shift = LEAST_PX; shift <= Math.min(512, side.length / 2); shift++) {
+    const hint = side.hint(shift)
+    if (hint < 0.06 || hint < side.hint(shift - 1) - 0.02 || hint < side.hint(shift + 1) - 0.02) continue
     const repeat = side.repeat(shift)
     if (repeat > 0.12 && repeat >= side.repeat(shift - 1) && repeat >= side.repeat(shift + 1))
       peaks.push({ shift, repeat })

@@ -17,8 +17,9 @@ export interface Side {
   clearShare: number
   allInk: number
   runs: readonly Run[]
-  /** Likeness of the picture with itself moved by so many px. */
+  /** Likeness of the picture with itself moved by so many px; `hint` is the same from a quarter of the lines. */
   repeat: (shift: number) => number
+  hint: (shift: number) => number
 }
 
 const sumOf = (values: Float64Array): number => values.reduce((sum, value) => sum + value, 0)
@@ -49,44 +50,65 @@ export function sideOf(pixels: Pixels, { mask, full }: Ink, along: 'x' | 'y'): S
     clearShare: cross.reduce((sum, one, i) => sum + (i > 0 && one === 0 ? 1 : 0), 0) / places,
     allInk: sumOf(ink),
     runs: full ? [] : runsOf(ink),
-    repeat: repeats(pixels, mask, length, across, step, stride),
+    ...repeats(pixels, mask, length, across, step, stride),
   }
 }
 
 /** Lines of the other side that are looked at for likeness, and px along each. */
 const SAMPLED = 72
 const SAMPLED_PX = 640
+/** Of the lines, every so many is enough to see where it is worth to look closer. */
+const HINTED = 4
 
 function repeats(pixels: Pixels, mask: Uint8Array, length: number, across: number, step: number, stride: number) {
   const { data } = pixels
   const lines = Math.min(SAMPLED, across)
-  const away = new Map<number, number>()
-  /** Mean difference per inked px, 0..1. */
-  const distance = (shift: number): number => {
-    const known = away.get(shift)
-    if (known !== undefined) return known
+  // The lines that are looked at, one behind the other: a sheet of a megapixel asks for tens of millions of pairs.
+  const drawn = new Uint8Array(lines * length)
+  const colours = new Uint8Array(lines * length * 3)
+  for (let line = 0; line < lines; line++) {
+    const from = Math.floor(((line + 0.5) * across) / lines) * stride
+    for (let i = 0, at = line * length; i < length; i++, at++) {
+      const p = from + i * step
+      drawn[at] = mask[p]!
+      for (let c = 0; c < 3; c++) colours[at * 3 + c] = data[p * 4 + c]!
+    }
+  }
+  /** Mean difference per inked px, 0..1, on every so many of the lines. */
+  const measure = (shift: number, every: number): number => {
+    let unlike = 0
     let sum = 0
     let seen = 0
-    const skip = Math.max(1, Math.floor((length - shift) / SAMPLED_PX))
-    for (let line = 0; line < lines; line++) {
-      const from = Math.floor(((line + 0.5) * across) / lines) * stride
-      for (let i = line % skip; i + shift < length; i += skip) {
-        const p = from + i * step
-        const q = p + shift * step
-        const [inP, inQ] = [mask[p]!, mask[q]!]
+    const skip = Math.max(1, Math.floor((length - shift) / SAMPLED_PX)) * (every > 1 ? 2 : 1)
+    for (let line = every >> 1; line < lines; line += every)
+      for (let p = line * length + (line % skip), end = (line + 1) * length - shift; p < end; p += skip) {
+        const q = p + shift
+        const inP = drawn[p]!
+        const inQ = drawn[q]!
         if (inP === 0 && inQ === 0) continue
         seen++
-        if (inP !== inQ) sum += 1
-        else {
-          const [a, b] = [p * 4, q * 4]
-          const [red, green, blue] = [data[a]! - data[b]!, data[a + 1]! - data[b + 1]!, data[a + 2]! - data[b + 2]!]
-          sum += (Math.abs(red) + Math.abs(green) + Math.abs(blue)) / 765
+        if (inP !== inQ) {
+          unlike++
+          continue
         }
+        const a = p * 3
+        const b = q * 3
+        sum += Math.abs(colours[a]! - colours[b]!)
+        sum += Math.abs(colours[a + 1]! - colours[b + 1]!)
+        sum += Math.abs(colours[a + 2]! - colours[b + 2]!)
       }
-    }
-    const found = seen === 0 ? 1 : sum / seen
-    away.set(shift, found)
-    return found
+    return seen === 0 ? 1 : (unlike + sum / 765) / seen
+  }
+  return { repeat: likeness(length, measure, 1), hint: likeness(length, measure, HINTED) }
+}
+
+/** How much better a side fits itself moved by so many px than moved by anything. */
+function likeness(length: number, measure: (shift: number, every: number) => number, every: number) {
+  const away = new Map<number, number>()
+  const distance = (shift: number): number => {
+    const known = away.get(shift) ?? measure(shift, every)
+    away.set(shift, known)
+    return known
   }
   const most = Math.floor(length / 2)
   const probes = Array.from({ length: 24 }, (_, k) => distance(Math.max(2, Math.round((most * (k + 1)) / 24))))
