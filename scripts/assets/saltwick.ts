@@ -1,5 +1,6 @@
 /** A table of drawings, letter by letter: each is as long as it is high. */
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
+import { coldStrip, flashStrip, FOG, fogStrip, lampStrip, lightStart, nightSea, raftStack } from './lightwatch'
 import { cartStrip, hangingCrate, wallStart, wallStrip } from './quayside'
 import { blit, disc, dither, dot, rect, scatter, sheet, stamp, strip, type Palette, type Sheet } from './pixel'
 
@@ -368,6 +369,26 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
         wallStart(morningSky(), farTown(), moorings(drawn(TUG, 0), drawn(BUOY, 0)), {
           ...{ cart: quayCart(), crate: hangingCrate(), pot: drawn(POT, 0), fish: drawn(HERRING, 0) },
         }),
+    },
+    { name: 'lighthouse lamp', words: 'tower light hero keeper', columns: 4, rows: 3, full: true, make: lampStrip },
+    ...FOG.map((name) => ({
+      name,
+      words: 'fog bank mist cloud foe',
+      columns: 4,
+      rows: 2,
+      full: true as const,
+      make: () => fogStrip(name),
+    })),
+    { name: 'flash of light', words: 'shot spark beam throw', columns: 2, full: true, make: flashStrip },
+    { name: 'cold drop', words: 'rain shot throw', columns: 2, full: true, make: coldStrip },
+    { name: 'stacked raft', words: 'shield crates barrel wall cover', columns: 1, full: true, make: raftStack },
+    { name: 'night sea', words: 'backdrop water dark from above', columns: 1, full: true, make: nightSea },
+    {
+      name: 'light over the water',
+      words: 'start picture lighthouse fog night',
+      columns: 1,
+      full: true,
+      make: lightStart,
     },
   ]
 
