@@ -359,6 +359,8 @@ async function fogWatch(files: string): Promise<Pack> {
     'lose-words': words('Lost in the fog'),
     'per-row': dial(6),
     'rows@level-thick': rows([thick, fret, drizzle]),
+    'per-row@level-thick': dial(7),
+    'foe-fire@level-thick': dial(1.4),
     'rows@level-haar': rows([thick, haar, drizzle, haar, fret].map((one, i) => ({ ...one, id: `${one.id}-${i}` }))),
     'per-row@level-haar': dial(7),
     'pace@level-haar': dial(0.24),
