@@ -1,4 +1,5 @@
 import { build } from 'esbuild'
+import { readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -16,6 +17,16 @@ const rulesOf = (template) => ({
   },
 })
 
+/** What only crumbling things need is left out of games that have none. */
+const crumblingOf = (template) => ({
+  name: 'crumbling-where-it-is',
+  setup({ onLoad }) {
+    const { parts } = JSON.parse(readFileSync(join(root, 'templates', template, 'template.json'), 'utf8'))
+    if (parts.some(({ crumbles }) => crumbles === true)) return
+    onLoad({ filter: /player[\\/]crumbled\.ts$/ }, () => ({ contents: 'export const crumbled = () => null', loader: 'ts' }))
+  },
+})
+
 /** The player that ships in every parcel of a template, as one script: `PackPostPlayer.play(element, source)`. */
 export async function buildPlayer(template) {
   const result = await build({
@@ -28,7 +39,7 @@ export async function buildPlayer(template) {
     target: ['es2020'],
     legalComments: 'none',
     tsconfigRaw: '{}',
-    plugins: [rulesOf(template)],
+    plugins: [rulesOf(template), crumblingOf(template)],
   })
   // It also stands inside a script element of the one-page game.
   return result.outputFiles[0].text.replaceAll('</script', '<\\/script').replaceAll('<!--', '<\\!--').trim()
