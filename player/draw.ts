@@ -45,6 +45,7 @@ export function paint(list: DrawList, setup: Setup, to: Paint): void {
 const PAINTERS: Record<DrawItem['kind'], (item: DrawItem, setup: Setup, to: Paint) => void> = {
   sprite: paintSprite,
   column: paintColumn,
+  tile: paintTile,
   picture: paintPicture,
   text: paintText,
   plate: paintPlate,
@@ -109,6 +110,26 @@ function paintSprite(item: DrawItem, setup: Setup, to: Paint): void {
   if (worn === null) ink.drawImage(at.image, frame.x, frame.y, frame.w, frame.h, left, top, frame.w * k, frame.h * k)
   else ink.drawImage(worn, left, top, frame.w * k, frame.h * k)
   ink.restore()
+}
+
+/**
+ * A tile from edge to edge of its cell: both edges of a cell are rounded to whole px of the canvas, so the next one begins
+ * where it ends, at any scale and wherever the camera is.
+ */
+function paintTile(item: DrawItem, setup: Setup, { ink, view, images }: Paint): void {
+  const actor = actorOf(item, setup)
+  const clip = actor === undefined ? undefined : clipOf(actor.sprite, item.clip)
+  if (actor === undefined || clip === undefined) return
+  const at = item.picture < 0 ? frameAt(clip, item.clipStep) : Math.min(item.picture, clip.frames.length - 1)
+  const { asset, x, y, w, h } = clip.frames[at]!
+  const image = images.get(asset)
+  if (image === undefined) return
+  const left = Math.round(view.left + item.x * view.scale)
+  const top = Math.round(view.top + item.y * view.scale)
+  const right = Math.round(view.left + (item.x + item.w) * view.scale)
+  const bottom = Math.round(view.top + (item.y + item.h) * view.scale)
+  ink.imageSmoothingEnabled = !actor.sprite.crisp && gridOf(setup, view) === 0
+  ink.drawImage(recoloured(image, actor.sprite.recolour), x, y, w, h, left, top, right - left, bottom - top)
 }
 
 /** The upper rows once at the edge, the lower rows again and again to the end. */

@@ -67,6 +67,11 @@ export const KIND_VIEWS: { [K in PartKind]: KindView<K> } = {
     sheet: 'Numbers a player can feel. A change shows at once.',
     take: 'a dial',
   },
+  course: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/CourseEditor.vue')),
+    take: 'a course',
+  },
   choice: {
     ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/ChoiceEditor.vue')),
@@ -100,4 +105,5 @@ export const ACCEPTS: Record<Want, string> = {
 export const PLURAL: Record<PartKind, string> = {
   ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
   ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
+  course: 'courses',
 }

@@ -53,7 +53,8 @@ export const useLevels = defineStore('levels', () => {
   /** What wins each: counted from its content, never typed. */
   const goals = computed(() =>
     docs.value.map((doc) => {
-      const { goal, dial } = rulesFor(doc.template.id).facts(makeSetup(doc))
+      const { goal, dial, aim } = rulesFor(doc.template.id).facts(makeSetup(doc))
+      if (aim !== undefined) return aim
       return Number.isFinite(goal) ? `${goal} ${bench.spec(dial)?.dial?.unit ?? ''}`.trim() : 'endless'
     }),
   )

@@ -1,4 +1,5 @@
 import type { DryGame } from '@core/dry-run/batch'
+import type { Explored } from '@core/game/rules'
 import type { GameDoc } from '@core/game/types'
 import * as Comlink from 'comlink'
 import type { DryRunWorker } from './dry-run.worker'
@@ -46,3 +47,7 @@ export async function dryRun(
   )
   return wanted() ? results : null
 }
+
+/** Where in its course a game's player gets to, worked out by the last of the workers; null for a game without one. */
+export const explore = (doc: GameDoc): Promise<Explored | null> =>
+  workers().at(-1)!.explore(JSON.parse(JSON.stringify(doc)) as GameDoc)

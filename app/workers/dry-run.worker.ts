@@ -1,4 +1,6 @@
 import { playAll, type DryGame } from '@core/dry-run/batch'
+import { rulesFor } from '@core/game/registry'
+import type { Explored } from '@core/game/rules'
 import { makeSetup, type Setup } from '@core/game/setup'
 import type { GameDoc } from '@core/game/types'
 import * as Comlink from 'comlink'
@@ -10,6 +12,10 @@ const worker = {
   play(key: string, doc: GameDoc, games: { skill: number; seed: number }[]): DryGame[] {
     if (last?.key !== key) last = { key, setup: makeSetup(doc) }
     return playAll(last.setup, games)
+  },
+  /** Where in its course one gets to; null for a game without one. */
+  explore(doc: GameDoc): Explored | null {
+    return rulesFor(doc.template.id).explore?.(makeSetup(doc)) ?? null
   },
 }
 

@@ -76,7 +76,9 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     fix: n(f, 'canShrink') === 1 ? 'Use smaller letters' : '',
   }),
   'goal-unreachable': (f) => ({
-    what: `The goal of ${n(f, 'goal')} cannot be reached${inLevel(f)}: ${n(f, 'reachable')} is the most there is`,
+    what: s(f, 'aim')
+      ? `${s(f, 'aim').replace(/^./, (first) => first.toUpperCase())} cannot be reached${inLevel(f)}`
+      : `The goal of ${n(f, 'goal')} cannot be reached${inLevel(f)}: ${n(f, 'reachable')} is the most there is`,
     why: `Nobody could ever win. ${s(f, 'because')}`,
     fix: n(f, 'reachable') > 0 ? 'Set a goal that can be won' : '',
   }),

@@ -4,8 +4,11 @@ import type { Point } from './types'
  * What is on the stage at one step. One list, five uses: the stage draws it, picking tests it, covers are captured
  * from it, tests read it, the player ships it. Items are reused from step to step, so keep none of them.
  */
-/** A `column` is a sprite whose lower rows repeat: its edge is at `y`, and it goes on for `h`, upwards when `sy` is negative. */
-export type DrawKind = 'sprite' | 'column' | 'picture' | 'text' | 'plate' | 'dim'
+/**
+ * A `tile` fills its box exactly, so that there is no seam to the next one.
+ * A `column` is a sprite whose lower rows repeat: its edge is at `y`, and it goes on for `h`, upwards when `sy` is negative.
+ */
+export type DrawKind = 'sprite' | 'column' | 'tile' | 'picture' | 'text' | 'plate' | 'dim'
 
 export interface DrawItem {
   kind: DrawKind
@@ -37,6 +40,8 @@ export interface DrawItem {
   /** Sprites that crumble: what is left, and how many cells are gone; null for what is whole. */
   left: readonly number[] | null
   gone: number
+  /** Tiles: which of its pictures; -1 where they follow each other. */
+  picture: number
 }
 
 export interface DrawList {
@@ -82,6 +87,7 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
       lit: false,
       left: null,
       gone: 0,
+      picture: -1,
     }
     list.items.push(item)
   } else {
@@ -104,6 +110,7 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
     item.lit = false
     item.left = null
     item.gone = 0
+    item.picture = -1
   }
   list.count++
   return item

@@ -28,8 +28,21 @@ export interface PlayFacts {
   reachable: number
   /** One sentence on how that was worked out. */
   because: string
+  /** What wins, in words, where no number says it. */
+  aim?: string
   /** Entries of casts that never come into play at the present numbers, and why, in a sentence. */
   unmet?: readonly { part: string; entry: string; because: string }[]
+}
+
+/** What of a course can be got to. */
+export interface Explored {
+  /** Cells (y * w + x) that feet or head come through, in a course so wide. */
+  w: number
+  cells: readonly number[]
+  /** Places of things that nobody gets to, cells from the top left. */
+  lost: readonly { part: string; entry: string; x: number; y: number }[]
+  /** One gets to the way out. */
+  leads: boolean
 }
 
 /** How a play ended, and where on the stage (world units): for the dry run. */
@@ -76,6 +89,8 @@ export interface Rules<S extends PlayState = PlayState> {
    * hero is. Absent where nothing of the kind is asked of players.
    */
   reach?(state: S, setup: Setup): Point[]
+  /** Where in its course one gets to, as a simulated player finds it. Absent where there is no course. */
+  explore?(setup: Setup): Explored
   /** Of a play that is over. */
   ending(state: S, setup: Setup): Ending
 }

@@ -213,6 +213,27 @@ export interface CreditDoc {
   link: string
 }
 
+/** Something of a cast in a course: where its feet are, in cells from the top left, and where it goes. */
+export interface CourseThingDoc {
+  id: string
+  part: string
+  entry: string
+  x: number
+  y: number
+  path?: Point[]
+  seconds?: number
+}
+
+/** Rows of letters, one a cell, a dot for none: what is stood on, and what is only seen behind and before it. */
+export interface CourseDoc {
+  tiles: Record<string, string>
+  play: string[]
+  back?: string[]
+  front?: string[]
+  things: CourseThingDoc[]
+  start: Point
+}
+
 /**
  * What each kind of part leaves in the game's document. A kind that brings another form adds its line here from its own
  * module (`declare module '../game/types'`).
@@ -230,6 +251,7 @@ export interface PartDocs {
   switch: boolean
   /** `#rrggbb`. */
   colour: string
+  course: CourseDoc
 }
 export type DocKind = keyof PartDocs
 /** By kind, then by part: no two kinds are ever mistaken for each other, and each has its type. */

@@ -3,6 +3,7 @@ import { music, sound } from './audible'
 import { cast } from './cast'
 import { choice } from './choice'
 import { colour } from './colour'
+import { course } from './course'
 import { dial } from './dial'
 import type { Drawing, SpriteContent } from './drawing'
 import type { Kind } from './kind'
@@ -16,7 +17,7 @@ import { wording } from './wording'
 /** Every kind of part there is: a module each. */
 export const KINDS = [
   ...([sprite, picture, sound, music, wording, story, typeface, dial, cast] as const),
-  ...([choice, onOff, colour] as const),
+  ...([choice, onOff, colour, course] as const),
 ] as const
 
 type ContentOf<K> = K extends Kind<infer C> ? C : never

@@ -7,6 +7,7 @@ export const CATALOGUE = [
   'updraft',
   'skipline',
   'ranks',
+  'stepstone',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

@@ -77,6 +77,8 @@ export const PartSpec = z.object({
     .min(2)
     .max(12)
     .optional(),
+  /** Courses: the cast their tiles are of, and the casts of what may stand in them. */
+  course: z.object({ tiles: PartId, things: z.array(PartId).max(8) }).optional(),
   /** Only there in a pack that has those. */
   needs: z.enum(['levels', 'looks']).optional(),
   /** Casts: its entries are looks of that sprite, for players to choose. One of its fields means the price. */

@@ -62,7 +62,7 @@ export interface SpriteRecipe {
   file: string
   columns: number
   rows: number
-  clips: Record<string, { row: number; fps: number; mode?: 'loop' | 'once' | 'bounce' }>
+  clips: Record<string, { row: number; fps: number; mode?: 'loop' | 'once' | 'bounce'; ownShape?: boolean }>
   pivot: { x: number; y: number }
   height: number
   repeatFrom?: number
@@ -82,6 +82,10 @@ export async function makeSprite(recipe: SpriteRecipe, reader: Reader, folder = 
         .map((rect) => ({ asset: hash, ...rect, hold: 1 })),
       fps: clip.fps,
       mode: clip.mode ?? 'loop',
+      // What is drawn quite another way in this clip is touched that way too.
+      ...(clip.ownShape === true
+        ? { hitShape: outlineOf(crop(picture, all[clip.row * recipe.columns]!)) ?? FULL_BOX }
+        : {}),
     }
   const first = crop(picture, all[0]!)
   const made: SpriteContent = {

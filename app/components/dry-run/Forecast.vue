@@ -23,6 +23,7 @@ const sentence = computed(() => {
 const reach = computed(() => {
   const facts = dry.facts
   if (facts === null) return null
+  if (facts.aim !== undefined) return { bad: facts.reachable < facts.goal, text: facts.because }
   if (facts.reachable === Infinity) return { bad: false, text: facts.because }
   const share = facts.reachable <= 0 ? Infinity : facts.goal / facts.reachable
   return facts.reachable < facts.goal

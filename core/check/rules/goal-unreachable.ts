@@ -14,9 +14,9 @@ export const goalUnreachable: Rule = {
     }),
   async run(ctx, { part }) {
     return levelsWithGoal(ctx, part).flatMap((level) => {
-      const { goal, reachable, because } = factsOf(level)
+      const { goal, reachable, because, aim = '' } = factsOf(level)
       if (reachable >= goal) return []
-      const facts = { goal, reachable, because, level: level.name }
+      const facts = { goal, reachable, because, aim, level: level.name }
       return [{ facts, evidence: { kind: 'figure' as const, text: `${reachable} of ${goal}` } }]
     })
   },

@@ -213,7 +213,7 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
         drawGame(state, made, list)
         const shown = items(list)
         const hero = shown.findIndex((item) => item.part === 'hero')
-        const casts = shown.flatMap((item, i) => (item.entry === '' ? [] : i))
+        const casts = shown.flatMap((item, i) => (item.entry === '' || item.kind === 'tile' ? [] : i))
         if (casts.length > 0 && hero >= 0) orders.add(casts.every((i) => (value === 'hero' ? i < hero : i > hero)) ? 'so' : 'not')
       })
       return [...orders]

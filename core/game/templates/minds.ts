@@ -1,7 +1,8 @@
 // Written by `npm run make:assets` from core/template/catalogue.ts.
 import { mind as ranks } from './ranks/mind'
 import { mind as skipline } from './skipline/mind'
+import { mind as stepstone } from './stepstone/mind'
 import { mind as updraft } from './updraft/mind'
 import { mind as windfall } from './windfall/mind'
 
-export const MINDS = [windfall, updraft, skipline, ranks] as const
+export const MINDS = [windfall, updraft, skipline, ranks, stepstone] as const

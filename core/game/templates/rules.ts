@@ -1,7 +1,8 @@
 // Written by `npm run make:assets` from core/template/catalogue.ts.
 import { rules as ranks } from './ranks/rules'
 import { rules as skipline } from './skipline/rules'
+import { rules as stepstone } from './stepstone/rules'
 import { rules as updraft } from './updraft/rules'
 import { rules as windfall } from './windfall/rules'
 
-export const RULES = [windfall, updraft, skipline, ranks] as const
+export const RULES = [windfall, updraft, skipline, ranks, stepstone] as const

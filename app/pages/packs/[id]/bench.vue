@@ -156,6 +156,7 @@ function ready(made: Stage): void {
       <LazySoundDesk v-else-if="desk.open === 'sound'" class="over" @moment="playMoment" />
       <LazySoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
       <LazyDryRunDesk v-else-if="desk.open === 'dry-run'" class="over" @watch="stage?.showRecording($event, 0)" />
+      <LazyCourseDesk v-else-if="desk.open === 'course'" class="over" />
       <LazyWordingDesk
         v-else-if="desk.open === 'wording'"
         class="over"

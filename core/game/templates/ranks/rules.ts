@@ -420,7 +420,7 @@ function facts(setup: Setup): PlayFacts {
   }))
   const because =
     count === 0 ? 'There is no row of foes.' : `${rows.length} rows of ${perRow} come on; all of them have to go.`
-  return { goal: Math.max(1, count), dial: 'per-row', reachable: count, because, unmet }
+  return { goal: Math.max(1, count), dial: 'per-row', reachable: count, because, unmet, aim: `${count} foes` }
 }
 
 function values(state: Ranks): Record<string, number> {

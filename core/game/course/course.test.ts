@@ -1,0 +1,182 @@
+import { describe, expect, it } from 'vitest'
+import { makeDrawList, toStage } from '../draw-list'
+import type { CastActor } from '../setup'
+import { STAGES } from '../stage'
+import type { CourseDoc } from '../types'
+import { gaitOf, harmed, moveBody, steer, type Body, type Size } from './body'
+import { drawCells } from './draw-cells'
+import { gridOf, pictureOf, surfaceAt, SOLID, type Grid } from './grid'
+import { attempt, cellUnder, reachFrom, standable, wayTo } from './reach'
+
+const tile = (id: string, surface: string, pictures = 'chance', frames = 1): CastActor =>
+  ({
+    id,
+    cast: 'tiles',
+    fields: { surface, pictures },
+    sprite: { clips: { tile: { frames: Array.from({ length: frames }, () => ({})), fps: 1, mode: 'loop' } } },
+  }) as unknown as CastActor
+const TILES = [
+  tile('rock', 'solid', 'edges', 16),
+  tile('plank', 'one-way'),
+  tile('thorn', 'harmful'),
+  tile('fern', 'open'),
+]
+const gridFrom = (...play: string[]): Grid =>
+  gridOf(
+    { tiles: { r: 'rock', p: 'plank', t: 'thorn', f: 'fern' }, play, things: [], start: { x: 0.5, y: 1 } } as CourseDoc,
+    TILES,
+  )
+const SIZE: Size = { half: 0.4, tall: 1.2 }
+/** Runs 5 m/s, jumps 2.6 m high in 0.8 s. */
+const GAIT = gaitOf(5, 2.6, 0.8, 60)
+const at = (x: number, y: number, more: Partial<Body> = {}): Body => ({ x, y, vx: 0, vy: 0, grounded: false, ...more })
+function fall(body: Body, grid: Grid, steps = 200): Body {
+  for (let i = 0; i < steps && !body.grounded; i++) {
+    body.vy += GAIT.weight
+    moveBody(body, SIZE, grid)
+  }
+  return body
+}
+
+describe('a grid', () => {
+  it('has walls at its sides, and air above and below', () => {
+    const grid = gridFrom('...', 'rrr')
+    expect(surfaceAt(grid, -1, 0)).toBe(SOLID)
+    expect(surfaceAt(grid, 3, 0)).toBe(SOLID)
+    expect([surfaceAt(grid, 1, -5), surfaceAt(grid, 1, 9)]).toEqual([0, 0])
+  })
+
+  it('shows each tile of a set by its neighbours: above 1, right 2, below 4, left 8; outside joins', () => {
+    const { play } = gridFrom('.....', '.rr..', '.rr..', '.....')
+    const shown = (x: number, y: number) => play.picture[y * 5 + x]
+    expect([shown(1, 1), shown(2, 1), shown(1, 2), shown(2, 2)]).toEqual([2 + 4, 4 + 8, 1 + 2, 1 + 8])
+    expect(gridFrom('r').play.picture[0]).toBe(15)
+    expect(pictureOf('edges', 4, () => true, 0, 0)).toBe(3)
+  })
+
+  it('shows the same picture by chance in the same place, and all of them in some', () => {
+    const all = Array.from({ length: 60 }, (_, x) => pictureOf('chance', 3, () => false, x, 2))
+    expect(all).toEqual(Array.from({ length: 60 }, (_, x) => pictureOf('chance', 3, () => false, x, 2)))
+    expect(new Set(all)).toEqual(new Set([0, 1, 2]))
+    expect(pictureOf('turns', 3, () => false, 1, 1)).toBe(-1)
+  })
+})
+
+describe('a body', () => {
+  it('comes to stand on a floor, also on the very edge of one, exactly on its line', () => {
+    const grid = gridFrom('....', '....', '.rr.')
+    expect(fall(at(1.5, 0.5), grid)).toMatchObject({ y: 2, grounded: true, vy: 0 })
+    // A hair of the foot on it holds; none does not.
+    expect(fall(at(3.39, 0.5), grid)).toMatchObject({ y: 2, grounded: true })
+    expect(fall(at(3.41, 0.5), grid).grounded).toBe(false)
+  })
+
+  it('runs along a row of tiles without catching on their seams', () => {
+    const grid = gridFrom('.'.repeat(40), 'r'.repeat(40))
+    const body = at(1, 1, { grounded: true })
+    const xs: number[] = []
+    for (let i = 0; i < 300; i++) {
+      steer(body, GAIT, 1)
+      body.vy += GAIT.weight
+      moveBody(body, SIZE, grid)
+      xs.push(body.x)
+      expect(body.y).toBe(1)
+      expect(body.grounded).toBe(true)
+    }
+    const ways = xs.slice(20).map((x, i) => x - (xs[i + 19] ?? x))
+    for (const way of ways) expect(way).toBeCloseTo(GAIT.speed, 9)
+  })
+
+  it('stops at a wall and at a ceiling, and slides down along the wall', () => {
+    const grid = gridFrom('rrrr', '...r', '...r', '...r', 'rrrr')
+    const body = at(2, 3.9, { vx: 0.08, vy: -0.3 })
+    moveBody(body, SIZE, grid)
+    for (let i = 0; i < 60; i++) {
+      steer(body, GAIT, 1)
+      body.vy += GAIT.weight
+      moveBody(body, SIZE, grid)
+      expect(body.y - SIZE.tall).toBeGreaterThanOrEqual(1 - 1e-9)
+      expect(body.x).toBeLessThanOrEqual(2.6 + 1e-9)
+    }
+    expect(body).toMatchObject({ y: 4, grounded: true })
+  })
+
+  it('jumps up through what is solid from above only, and comes to stand on it', () => {
+    const grid = gridFrom('...', '...', 'ppp', '...', '...', 'rrr')
+    const body = at(1.5, 5, { vy: -0.24 })
+    let top = 5
+    for (let i = 0; i < 200 && !(body.grounded && i > 5); i++) {
+      body.vy += GAIT.weight
+      moveBody(body, SIZE, grid)
+      top = Math.min(top, body.y)
+    }
+    expect(top).toBeLessThan(2)
+    expect(body.y).toBe(2)
+  })
+
+  it('is harmed by what it really touches, not by what it passes', () => {
+    const grid = gridFrom('.t.', 'rrr')
+    expect(harmed(at(1.5, 1), SIZE, grid)).toBe(true)
+    expect(harmed(at(0.45, 1), SIZE, grid)).toBe(false)
+    expect(harmed(at(0.75, 1), SIZE, grid)).toBe(true)
+  })
+})
+
+describe('reach', () => {
+  const gap = (wide: number) =>
+    gridFrom('.'.repeat(20), '.'.repeat(20), '.'.repeat(20), 'rrrr' + '.'.repeat(wide) + 'r'.repeat(16 - wide))
+  const from = (grid: Grid) => cellUnder(grid, SIZE, 1.5, 2)
+
+  it('gets over a gap that the jump covers and over none that it does not', () => {
+    const far = (wide: number) =>
+      [...reachFrom(gap(wide), SIZE, GAIT, from(gap(wide))).moves.keys()].some((cell) => cell % 20 > 4 + wide)
+    expect([1, 2, 3].map(far)).toEqual([true, true, true])
+    expect([5, 6, 8].map(far)).toEqual([false, false, false])
+  })
+
+  it('climbs as high as the jump goes, and no higher', () => {
+    const step = (high: number) => {
+      const rows = Array.from({ length: 6 }, (_, y) => '....' + (y >= 6 - high ? 'rrrr' : '....'))
+      const grid = gridFrom(...rows, 'rrrrrrrr')
+      return [...reachFrom(grid, SIZE, GAIT, cellUnder(grid, SIZE, 1.5, 6)).moves.keys()].some((cell) => cell % 8 >= 4)
+    }
+    expect([1, 2].map(step)).toEqual([true, true])
+    expect([3, 4].map(step)).toEqual([false, false])
+  })
+
+  it('never ends a jump in what harms, nor where there is no room', () => {
+    const grid = gridFrom('......', '......', '..t...', 'rrrrrr')
+    expect(standable(grid, SIZE, 2, 2)).toBe(false)
+    expect(standable(gridFrom('....', '.r..', '....', 'rrrr'), SIZE, 1, 2)).toBe(false)
+    for (const moves of reachFrom(grid, SIZE, GAIT, 12).moves.values())
+      for (const { to } of moves) expect(to).not.toBe(14)
+    expect(attempt(gap(8), SIZE, GAIT, 3 + 2 * 20, 1, 60).to).toBe(-1)
+  })
+
+  it('finds the way with the fewest steps, and none where there is none', () => {
+    const grid = gap(3)
+    const reach = reachFrom(grid, SIZE, GAIT, from(grid))
+    const goal = 2 * 20 + 15
+    const next = wayTo(reach, new Set([goal]))
+    let cell = from(grid)
+    let hops = 0
+    while (cell !== goal && hops++ < 60) cell = next.get(cell)!.to
+    expect(cell).toBe(goal)
+    expect(wayTo(reach, new Set([999])).size).toBe(0)
+  })
+})
+
+describe('cells on the stage', () => {
+  it('are those the camera sees, each its own box, the next where the last one ends', () => {
+    const grid = gridFrom(...Array.from({ length: 30 }, () => 'r'.repeat(60)))
+    const list = makeDrawList()
+    Object.assign(list.camera, { x: 10.37, y: 4.61 })
+    drawCells(list, grid, grid.play, 'tiles', STAGES.wide, 0)
+    expect(list.count).toBe(17 * 11)
+    toStage(list)
+    for (const item of list.items.slice(0, list.count)) {
+      expect(item.x).toBeGreaterThan(-1)
+      expect(item.x).toBeLessThan(16)
+    }
+  })
+})

@@ -1,0 +1,164 @@
+import { harmed, moveBody, steer, type Body, type Gait, type Size } from './body'
+import { ONE_WAY, SOLID, surfaceAt, type Grid } from './grid'
+
+/** From one cell that can be stood on to another: which way, and how long the jump is held; 0 for no jump. */
+export interface Move {
+  to: number
+  way: number
+  hold: number
+  steps: number
+  /** It also ends well where it begins a little too soon. */
+  sure: boolean
+}
+
+/** Where somebody of that size and gait gets to: cells (y * w + x of the feet's cell) that can be stood on. */
+export interface Reach {
+  grid: Grid
+  /** Moves from each cell that was reached. */
+  moves: ReadonlyMap<number, readonly Move[]>
+  /** Every cell that feet or head come through. */
+  through: ReadonlySet<number>
+}
+
+/** Holds of a jump that are tried, in steps: a hop, a middling one, and all of it. */
+const HOLDS = [1, 12, 60] as const
+/** What begins so much too soon and still ends well is a sure jump. World units. */
+const TOO_SOON = 0.3
+/** No jump takes longer. */
+const MOST_STEPS = 240
+
+/** Whether feet can be in that cell: something to stand on below, and room for the whole of it. */
+export function standable(grid: Grid, size: Size, x: number, y: number): boolean {
+  const below = surfaceAt(grid, x, y + 1)
+  if (below !== SOLID && below !== ONE_WAY) return false
+  if (x < 0 || x >= grid.w || y < 0 || y >= grid.h) return false
+  const rows = Math.ceil(size.tall - 1e-6)
+  for (let row = y; row > y - rows; row--) if (surfaceAt(grid, x, row) === SOLID) return false
+  return !harmed({ x: x + 0.5, y: y + 1, vx: 0, vy: 0, grounded: true }, size, grid)
+}
+
+/** A jump to the side begins so far beyond the middle of its cell, at a full run: a third of a cell is enough to get to it. */
+export const TAKE_OFF = 0.3
+
+/** Whether a wall begins where a cell ends, that way: then a jump begins against it. */
+export function walled(grid: Grid, size: Size, x: number, y: number, way: number): boolean {
+  for (let row = y; row > y - Math.ceil(size.tall - 1e-6); row--)
+    if (surfaceAt(grid, x + way, row) === SOLID) return true
+  return false
+}
+
+/**
+ * Where one ends up who goes from a cell that way, jumping for so many steps, and how long that takes; -1 where it goes
+ * wrong. A walk begins in the middle of the cell, standing. Cells it comes through on the way are put into `through`.
+ * It begins `early` world units before its place.
+ */
+export function attempt(
+  grid: Grid,
+  size: Size,
+  gait: Gait,
+  from: number,
+  way: number,
+  hold: number,
+  through: Set<number> = new Set(),
+  early = 0,
+): { to: number; steps: number } {
+  const jumps = hold > 0
+  const [column, floor] = [from % grid.w, Math.floor(from / grid.w)]
+  const wall = jumps && way !== 0 && walled(grid, size, column, floor, way)
+  const body: Body = {
+    x: column + 0.5 + (wall ? way * (0.5 - size.half) : jumps ? way * (TAKE_OFF - early) : 0),
+    y: floor + 1,
+    vx: jumps && !wall ? way * gait.speed : 0,
+    vy: jumps ? -gait.jump : 0,
+    grounded: !jumps,
+  }
+  let cut = false
+  for (let step = 1; step <= MOST_STEPS; step++) {
+    steer(body, gait, way)
+    if (jumps && step > hold && body.vy < 0 && !cut) {
+      body.vy *= gait.cut
+      cut = true
+    }
+    body.vy = Math.min(gait.fastest, body.vy + gait.weight)
+    const wasAt = body.x
+    moveBody(body, size, grid)
+    if (body.y > grid.h + 1 || harmed(body, size, grid)) return { to: -1, steps: step }
+    const x = Math.floor(body.x)
+    for (let row = Math.floor(body.y - size.tall); row <= body.y - 0.01; row++)
+      if (x >= 0 && x < grid.w && row >= 0 && row < grid.h) through.add(row * grid.w + x)
+    if (!body.grounded) continue
+    const row = Math.round(body.y) - 1
+    const to = row * grid.w + x
+    const stands = to !== from && standable(grid, size, x, row)
+    // After a jump one is where one comes down; on foot in the middle of the next cell.
+    if (jumps) return { to: stands ? to : -1, steps: step }
+    if (stands && Math.abs(body.x - x - 0.5) < 0.2) return { to, steps: step }
+    if (body.x === wasAt) return { to: -1, steps: step }
+  }
+  return { to: -1, steps: MOST_STEPS }
+}
+
+/** The cell that is stood on under a place; -1 where there is none. */
+export function cellUnder(grid: Grid, size: Size, x: number, y: number): number {
+  const column = Math.floor(x)
+  for (let row = Math.max(0, Math.floor(y - 0.01)); row < grid.h; row++)
+    if (standable(grid, size, column, row)) return row * grid.w + column
+  return -1
+}
+
+/** All that can be got to from a cell, by walking, falling and jumping. */
+export function reachFrom(grid: Grid, size: Size, gait: Gait, start: number): Reach {
+  const moves = new Map<number, readonly Move[]>()
+  const through = new Set<number>()
+  const waiting = start < 0 ? [] : [start]
+  while (waiting.length > 0) {
+    const from = waiting.pop()!
+    if (moves.has(from)) continue
+    const found: Move[] = []
+    const add = (way: number, hold: number) => {
+      const cells = new Set<number>()
+      const { to, steps } = attempt(grid, size, gait, from, way, hold, cells)
+      if (to >= 0 || way === 0) for (const cell of cells) through.add(cell)
+      if (to >= 0 && to !== from && !found.some((one) => one.to === to && one.steps <= steps && one.sure)) {
+        const sure = hold === 0 || attempt(grid, size, gait, from, way, hold, undefined, TOO_SOON).to >= 0
+        found.push({ to, way, hold, steps, sure })
+      }
+    }
+    for (const way of [-1, 1]) {
+      add(way, 0)
+      for (const hold of HOLDS) add(way, hold)
+    }
+    for (const hold of HOLDS) add(0, hold)
+    moves.set(from, found)
+    for (const { to } of found) if (!moves.has(to)) waiting.push(to)
+  }
+  return { grid, moves, through }
+}
+
+/** The best next move from every cell from which a goal can be got to, by the fewest steps (Dijkstra 1959). */
+export function wayTo({ moves }: Reach, goals: ReadonlySet<number>): Map<number, Move> {
+  const into = new Map<number, { from: number; move: Move }[]>()
+  for (const [from, all] of moves)
+    for (const move of all) {
+      const known = into.get(move.to)
+      if (known === undefined) into.set(move.to, [{ from, move }])
+      else known.push({ from, move })
+    }
+  const steps = new Map<number, number>([...goals].map((goal) => [goal, 0]))
+  const next = new Map<number, Move>()
+  const open = new Set(goals)
+  while (open.size > 0) {
+    let at = -1
+    for (const one of open) if (at < 0 || steps.get(one)! < steps.get(at)!) at = one
+    open.delete(at)
+    for (const { from, move } of into.get(at) ?? []) {
+      // A jump costs a little more than a walk of as many steps, and one that has to be just so far more: fewer go wrong.
+      const cost = steps.get(at)! + move.steps + (move.hold === 0 ? 0 : move.sure ? 8 : 90)
+      if (cost >= (steps.get(from) ?? Infinity)) continue
+      steps.set(from, cost)
+      next.set(from, move)
+      open.add(from)
+    }
+  }
+  return next
+}

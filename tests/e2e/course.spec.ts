@@ -1,0 +1,139 @@
+import { readFileSync } from 'node:fs'
+import { expect, test, type Page } from '@playwright/test'
+import { canvasOf, choosePart, home, saved, startPack, upload } from '../support/e2e'
+
+const board = (page: Page) => page.getByTestId('course-board')
+const reached = (page: Page) => page.getByTestId('reach-said')
+
+async function openDesk(page: Page): Promise<void> {
+  await home(page)
+  await startPack(page, 'Stepstone')
+  await choosePart(page, 'course')
+  await page.locator('[data-act=course-desk]').click()
+  await expect(reached(page)).toHaveAttribute('data-fresh', 'true')
+}
+/** One screen of it: the first sixteen columns, with the ground three cells high. */
+async function oneScreen(page: Page): Promise<void> {
+  await page.getByLabel('Cells wide').fill('16')
+  await page.getByLabel('Cells high').fill('10')
+  await expect(page.getByText('That cuts off')).toBeVisible()
+  await page.locator('[data-act=resize-course]').click()
+  await expect(reached(page)).toContainText('Nobody gets from the start')
+}
+/** The middle of a cell, px of the page. */
+async function cell(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const [left, top, zoom] = (await board(page).getAttribute('data-view'))!.split(' ').map(Number)
+  const box = (await board(page).boundingBox())!
+  return { x: box.x + (x + 0.5 - left!) * zoom!, y: box.y + (y + 0.5 - top!) * zoom! }
+}
+async function press(page: Page, x: number, y: number): Promise<void> {
+  const at = await cell(page, x, y)
+  await page.mouse.click(at.x, at.y)
+}
+async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  const [a, b] = [await cell(page, ...from), await cell(page, ...to)]
+  await page.mouse.move(a.x, a.y)
+  await page.mouse.down()
+  await page.mouse.move(b.x, b.y, { steps: 3 })
+  await page.mouse.up()
+}
+
+test('by mouse: a course of one screen is laid, shut off and found so, opened again, and played to its way out', async ({
+  page,
+}) => {
+  await openDesk(page)
+  await oneScreen(page)
+
+  // A way out at the end, and a ledge on the way to it.
+  await page.locator('[data-thing=hut]').click()
+  await press(page, 12, 6)
+  await expect(reached(page)).toContainText('to the way out')
+  await page.locator('[data-tile=ledge]').click()
+  await drag(page, [5, 4], [8, 4])
+  await expect(page.locator('[data-part=course]')).toContainText('course, 16 x 10')
+
+  // A wall from top to bottom: nobody gets there any more, and the check says so.
+  await page.locator('[data-tile=crag]').click()
+  await drag(page, [10, 0], [10, 6])
+  await expect(reached(page)).toContainText('Nobody gets from the start')
+  await saved(page)
+  const address = page.url()
+  await page.goto(address.replace('/bench', '/check'))
+  await expect(page.getByText('The way out cannot be reached').first()).toBeVisible()
+  await page.goto(address)
+  await choosePart(page, 'course')
+  await page.keyboard.press('Control+z')
+  await page.locator('[data-act=course-desk]').click()
+  await expect(reached(page)).toContainText('to the way out')
+
+  // Escape closes the desk, and the stage plays what was laid.
+  await board(page).press('Escape')
+  await expect(board(page)).toHaveCount(0)
+  await page.getByRole('button', { name: 'From the start' }).click()
+  await canvasOf(page).focus()
+  await page.keyboard.down('ArrowRight')
+  await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'won', { timeout: 20_000 })
+  await page.keyboard.up('ArrowRight')
+})
+
+test('by keys alone: laid, placed, moved, taken out, and one step back for one stroke', async ({ page }) => {
+  await openDesk(page)
+  await oneScreen(page)
+  await board(page).focus()
+  const where = page.getByText(/^Column /)
+  const go = async (key: string, times: number) => {
+    for (let i = 0; i < times; i++) await page.keyboard.press(key)
+  }
+  // From the start at column 3 to column 13, and a way out there.
+  await expect(where).toContainText('Column 3, row 7 of 16 x 10')
+  await go('ArrowRight', 10)
+  await page.locator('[data-thing=hut]').focus()
+  await page.keyboard.press('Enter')
+  await expect(board(page)).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(reached(page)).toContainText('to the way out')
+
+  // A run of four ledges by Shift and the arrows is one step.
+  await page.locator('[data-tile=ledge]').focus()
+  await page.keyboard.press('Enter')
+  await go('ArrowUp', 3)
+  await go('ArrowLeft', 5)
+  await page.keyboard.down('Shift')
+  await go('ArrowLeft', 3)
+  await page.keyboard.up('Shift')
+  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /Lay 4 of Ledge/)
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /Place Hut/)
+
+  // Picked, moved by a cell, taken out.
+  await page.keyboard.press('p')
+  await go('ArrowDown', 3)
+  await go('ArrowRight', 8)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Hut' })).toBeVisible()
+  await page.keyboard.press('Alt+ArrowLeft')
+  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /Move Hut/)
+  await page.keyboard.press('Delete')
+  await expect(reached(page)).toContainText('Nobody gets from the start')
+})
+
+test('a course goes out as a table, is changed there, and comes back; what is no course changes nothing', async ({
+  page,
+}) => {
+  await openDesk(page)
+  const waiting = page.waitForEvent('download')
+  await page.locator('[data-act=csv-out]').click()
+  const csv = readFileSync((await (await waiting).path())!, 'utf8')
+  expect(csv).toContain('layer play')
+  expect(csv).toContain('hut')
+  const without = csv
+    .split('\r\n')
+    .filter((line) => !line.includes(',hut,'))
+    .join('\r\n')
+  await page.getByTestId('csv-file').setInputFiles(upload('less.csv', 'text/csv', Buffer.from(without)))
+  await expect(reached(page)).toContainText('Nobody gets from the start')
+  await page.getByTestId('csv-file').setInputFiles(upload('odd.csv', 'text/csv', Buffer.from('layer play\nlava')))
+  await expect(page.getByTestId('notice')).toContainText('a tile “lava”, which this game does not have')
+  await page.getByTestId('csv-file').setInputFiles(upload('full.csv', 'text/csv', Buffer.from(csv)))
+  await expect(reached(page)).toContainText('to everything, and to the way out')
+})
