@@ -1,6 +1,7 @@
 /** A table of drawings, letter by letter: each is as long as it is high. */
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
 import { coldStrip, flashStrip, FOG, fogStrip, lampStrip, lightStart, nightSea, raftStack } from './lightwatch'
+import * as oldPier from './oldpier'
 import { cartStrip, hangingCrate, wallStart, wallStrip } from './quayside'
 import { blit, disc, dither, dot, rect, scatter, sheet, stamp, strip, type Palette, type Sheet } from './pixel'
 
@@ -382,6 +383,25 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
     { name: 'flash of light', words: 'shot spark beam throw', columns: 2, full: true, make: flashStrip },
     { name: 'cold drop', words: 'rain shot throw', columns: 2, full: true, make: coldStrip },
     { name: 'stacked raft', words: 'shield crates barrel wall cover', columns: 1, full: true, make: raftStack },
+    { name: 'pier', words: 'tile set ground wood edges', columns: 16, full: true, make: oldPier.pierSet },
+    { name: 'gangway', words: 'tile plank platform ledge', columns: 2, full: true, make: oldPier.gangway },
+    { name: 'barnacles', words: 'tile spikes thorns harm', columns: 2, full: true, make: oldPier.barnacles },
+    { name: 'weed', words: 'tile plant decor sea', columns: 2, full: true, make: oldPier.weed },
+    { name: 'raft', words: 'lift platform moving', columns: 1, rows: 2, full: true, make: oldPier.raft },
+    {
+      name: 'rotten plank',
+      words: 'platform falling loose',
+      columns: 1,
+      rows: 2,
+      full: true,
+      make: oldPier.rottenPlank,
+    },
+    { name: 'rope coil', words: 'spring bounce jump', columns: 1, rows: 2, full: true, make: oldPier.ropeCoil },
+    { name: 'urchin', words: 'spikes trap ground', columns: 1, rows: 2, full: true, make: oldPier.urchin },
+    { name: 'festival bell', words: 'exit goal way out', columns: 1, rows: 2, full: true, make: oldPier.festivalBell },
+    { name: 'pole', words: 'checkpoint flag mark', columns: 1, rows: 2, full: true, make: oldPier.pole },
+    { name: 'tide gate', words: 'door gate locked', columns: 1, rows: 2, full: true, make: oldPier.tideGate },
+    { name: 'brass key', words: 'key door gold', columns: 2, full: true, make: oldPier.brassKey },
     { name: 'night sea', words: 'backdrop water dark from above', columns: 1, full: true, make: nightSea },
     {
       name: 'light over the water',

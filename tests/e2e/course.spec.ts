@@ -1,6 +1,11 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
+import type { CourseContent } from '../../core/kinds/course'
+import { newPack, type Pack } from '../../core/pack/pack'
+import { Maker, parcelOf } from '../support/arcade-client'
 import { canvasOf, choosePart, home, saved, startPack, upload } from '../support/e2e'
+import { demoPacks, stepstone } from '../support/fixtures'
+import { withLevels, withSlots } from '../support/levels'
 
 const board = (page: Page) => page.getByTestId('course-board')
 const reached = (page: Page) => page.getByTestId('reach-said')
@@ -29,6 +34,12 @@ async function cell(page: Page, x: number, y: number): Promise<{ x: number; y: n
 async function press(page: Page, x: number, y: number): Promise<void> {
   const at = await cell(page, x, y)
   await page.mouse.click(at.x, at.y)
+}
+/** What undo would take back, as its button says. */
+async function undoes(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Undo' }).hover()
+  await expect(page.getByText(`Undo: ${name}`)).toBeVisible()
+  await page.mouse.move(5, 400)
 }
 async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
   const [a, b] = [await cell(page, ...from), await cell(page, ...to)]
@@ -101,9 +112,9 @@ test('by keys alone: laid, placed, moved, taken out, and one step back for one s
   await page.keyboard.down('Shift')
   await go('ArrowLeft', 3)
   await page.keyboard.up('Shift')
-  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /Lay 4 of Ledge/)
+  await undoes(page, 'Lay 4 of Ledge')
   await page.keyboard.press('Control+z')
-  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /Place Hut/)
+  await undoes(page, 'Place Hut')
 
   // Picked, moved by a cell, taken out.
   await page.keyboard.press('p')
@@ -112,7 +123,7 @@ test('by keys alone: laid, placed, moved, taken out, and one step back for one s
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Hut' })).toBeVisible()
   await page.keyboard.press('Alt+ArrowLeft')
-  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /Move Hut/)
+  await undoes(page, 'Move Hut')
   await page.keyboard.press('Delete')
   await expect(reached(page)).toContainText('Nobody gets from the start')
 })
@@ -136,4 +147,57 @@ test('a course goes out as a table, is changed there, and comes back; what is no
   await expect(page.getByTestId('notice')).toContainText('a tile “lava”, which this game does not have')
   await page.getByTestId('csv-file').setInputFiles(upload('full.csv', 'text/csv', Buffer.from(csv)))
   await expect(reached(page)).toContainText('to everything, and to the way out')
+})
+
+test('a posted stepstone of two levels keeps its three players over a reload', async ({ page, request, baseURL }) => {
+  const course: CourseContent = {
+    ...{ kind: 'course', tiles: { c: 'crag' }, start: { x: 2.5, y: 8 } },
+    play: [...Array.from({ length: 8 }, () => '.'.repeat(20)), 'c'.repeat(20), 'c'.repeat(20)],
+    things: [{ id: 'out', part: 'marks', entry: 'hut', x: 9.5, y: 8 }],
+  }
+  const plain = newPack(stepstone, 'two-halls')
+  const pack: Pack = withSlots(withLevels({ ...plain, parts: { course } }, 2))
+  const ready = demoPacks()[0]!.label
+  const maker = await Maker.arrive(request, baseURL!)
+  const backdrop = stepstone.parts.find(({ id }) => id === 'backdrop')!.content
+  const cover = backdrop.kind === 'picture' ? backdrop.asset : null
+  const view = await maker.send(
+    await parcelOf(pack, (made) => ({
+      ...made,
+      label: { ...ready, ...{ title: 'Two Halls', cover, icon: null, shots: [] } },
+    })),
+  )
+  expect(view.findings).toEqual([])
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
+  const canvas = page.getByTestId('game-frame').contentFrame().locator('canvas')
+  const said = page.getByTestId('game-frame').contentFrame().locator('[aria-live]')
+  await expect(canvas).toHaveAttribute('data-screen', 'start')
+  await expect(said).toContainText('Player')
+  /** Goes through the buttons of the start until one leads to the players. */
+  const toPlayers = async () => {
+    for (let down = 1; down < 7; down++) {
+      for (let i = 0; i < down; i++) await canvas.press('ArrowDown')
+      await canvas.press('Enter')
+      await expect(canvas).not.toHaveAttribute('data-screen', 'start')
+      if ((await canvas.getAttribute('data-screen')) === 'slots') return
+      await canvas.press('Escape')
+      await expect(canvas).toHaveAttribute('data-screen', 'start')
+    }
+    throw new Error('No button leads to the players.')
+  }
+  await toPlayers()
+  await canvas.press('ArrowRight')
+  await canvas.press('Enter')
+  await expect(canvas).toHaveAttribute('data-screen', 'start')
+  await canvas.press('Enter')
+  await expect(canvas).toHaveAttribute('data-screen', 'play')
+  await page.keyboard.down('ArrowRight')
+  await expect(canvas).toHaveAttribute('data-screen', 'done')
+  await page.keyboard.up('ArrowRight')
+  await expect.poll(() => page.evaluate(() => Object.keys(localStorage).join())).toContain('arcade:progress:')
+  await page.reload()
+  await expect(canvas).toHaveAttribute('data-screen', 'start')
+  await expect(said).toContainText('Go on')
+  await toPlayers()
+  await expect(said).toContainText('50 %')
 })

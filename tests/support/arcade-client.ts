@@ -9,7 +9,7 @@ import { unzipSafely } from '../../core/parcel/unzip'
 import { zipFiles } from '../../core/parcel/zip'
 import { PostingView, Problem } from '../../core/posting/protocol'
 import { buildPlayer } from '../../scripts/player-code.mjs'
-import { bytesFrom, contextFor, puffinCatch, root, windfall } from './fixtures'
+import { bytesFrom, contextFor, puffinCatch, root, TEMPLATES } from './fixtures'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
@@ -87,8 +87,11 @@ export async function problemOf(answer: APIResponse): Promise<Problem> {
 }
 
 /** The demo pack with a cover, as a parcel built by the real code. */
-export async function demoParcel(change: (pack: Pack) => Pack = (pack) => pack): Promise<Uint8Array> {
-  const pack = puffinCatch()
+export const demoParcel = (change: (pack: Pack) => Pack = (pack) => pack): Promise<Uint8Array> =>
+  parcelOf(puffinCatch(), change)
+
+/** A pack with its backdrop as cover, as a parcel built by the real code. */
+export async function parcelOf(pack: Pack, change: (pack: Pack) => Pack = (pack) => pack): Promise<Uint8Array> {
   const backdrop = pack.parts['backdrop']
   const cover = backdrop?.kind === 'picture' ? backdrop.asset : null
   const ready = change({ ...pack, label: { ...pack.label, cover } })
@@ -99,9 +102,9 @@ export async function demoParcel(change: (pack: Pack) => Pack = (pack) => pack):
     ),
   )
   const { zip } = await buildParcel({
-    template: windfall,
+    template: TEMPLATES[ready.template.id as keyof typeof TEMPLATES],
     pack: ready,
-    playerCode: await buildPlayer('windfall'),
+    playerCode: await buildPlayer(ready.template.id),
     typeface: new Uint8Array(typeface),
     bytes: bytesFrom(),
     pixels: contextFor(ready).pixels,

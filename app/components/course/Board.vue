@@ -44,6 +44,15 @@ watch(
 )
 const size = computed(() => (course.content === null ? { w: 1, h: 1 } : sizeOf(course.content)))
 
+/** What is new comes above and at the right: the cell in hand stays over the ground it was over. */
+watch(size, (now, was) => {
+  if (now.w === was.w && now.h === was.h) return
+  const { x, y } = course.cursor
+  const down = now.h - was.h
+  course.cursor = { x: Math.min(now.w - 1, x), y: Math.max(0, Math.min(now.h - 1, y + down)) }
+  inSight(course.cursor)
+})
+
 function bounded(): void {
   const [across, down] = [width.value / zoom.value, height.value / zoom.value]
   view.value = {

@@ -23,6 +23,9 @@ const OFF = [22, 1] as const
 const HOP = 12
 /** How often a first try presses again before its feet are down, of the steps it falls. */
 const HASTE = 0.012
+/** Nobody waits for ever: of so many steps, so many. */
+const ROUND = 420
+const PATIENCE = 300
 /** Going back for a run-up. */
 const BACKING = -1
 const between = ([first, expert]: readonly [number, number], skill: number): number => first + (expert - first) * skill
@@ -39,6 +42,8 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
     } else if (hero.vy > 0 && random(mind) < HASTE * (1 - mind.skill)) press(mind, into, HOP)
     return
   }
+  // A finger has to come up before it presses again.
+  if (hero.held) return
   const move = nextMove(state, setup)
   if (move === undefined) {
     // Nobody knows a way from here: on, with a hop now and then.
@@ -47,7 +52,8 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
     if (random(mind) < 0.04) press(mind, into, 40)
     return
   }
-  if (blocked(mind, state, setup, move.way)) return
+  const waits = state.step % ROUND < PATIENCE
+  if (blocked(mind, state, setup, move.way, waits)) return
   if (threatened(mind, state, setup, move.way)) {
     // Over it where one comes down well, else up and down again on the spot.
     const cell = (Math.round(hero.y) - 1) * plan.grid.w + Math.floor(hero.x)
@@ -60,8 +66,10 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
     mind.aim = into.axis = move.way
     return
   }
-  if (awaited(mind, state, setup, move)) return
   const off = hero.x - Math.floor(hero.x) - 0.5
+  // Who runs already and is nearly at the edge cannot stop any more.
+  const stops = off * move.way < 0.1 || Math.abs(hero.vx) < plan.gait.speed * 0.3
+  if (waits && stops && awaited(mind, state, setup, move)) return
   if (move.way === 0) {
     if (Math.abs(off) > 0.12) mind.aim = into.axis = off < 0 ? 1 : -1
     else if (Math.abs(hero.vx) < plan.gait.speed * 0.15) leap(mind, into, move)
@@ -109,13 +117,13 @@ function nextMove(state: Stepstone, setup: Setup): Move | undefined {
 }
 
 /** Spikes that are out on the next cell, or about to be; a flyer that hangs too low there. */
-function blocked(mind: SimulatedMind, state: Stepstone, setup: Setup, way: number): boolean {
+function blocked(mind: SimulatedMind, state: Stepstone, setup: Setup, way: number, patient: boolean): boolean {
   const { things, size } = stepstonePlan(setup)
   for (let i = 0; i < things.length; i++) {
     const own = things[i]!
     const thing = state.things[i]!
     const away = (thing.x - state.hero.x) * way
-    if (own.sort === FOES && own.does === 'fly' && thing.live && thing.busy === 0) {
+    if (patient && own.sort === FOES && own.does === 'fly' && thing.live && thing.busy === 0) {
       const over = state.hero.y - thing.y
       if (away > -0.6 && away < 2.2 && over > 0.5 && over < size.tall + own.tall + 0.4 && random(mind) < mind.skill + 0.1) return true
     }
