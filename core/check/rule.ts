@@ -7,6 +7,7 @@ import { contentOf, type Pack } from '../pack/pack'
 import type { SoundEncoders } from '../sound/encode'
 import type { Samples } from '../sound/samples'
 import type { PartSpec, Template } from '../template/template'
+import { wholePart } from '../template/uses'
 import type { Widths } from '../wording/fit'
 import type { Evidence, Facts, Finding, Severity, Subject } from './finding'
 
@@ -89,6 +90,12 @@ export function ownSprites(ctx: CheckContext): SpriteAt[] {
     })
   }
   return found
+}
+
+/** The same without tiles: those fill their cells, touch each other and have no outline of their own. */
+export function standingSprites(ctx: CheckContext): SpriteAt[] {
+  const tiles = new Set(ctx.template.parts.flatMap(({ course }) => course?.tiles ?? []))
+  return ownSprites(ctx).filter(({ spec }) => !tiles.has(wholePart(spec.id)))
 }
 
 export const spriteAt = (ctx: CheckContext, subject: Subject): SpriteAt | undefined =>

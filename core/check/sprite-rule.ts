@@ -5,7 +5,7 @@ import type { SpriteContent } from '../kinds/drawing'
 import type { Evidence, Facts, Severity } from './finding'
 import {
   firstFrame,
-  ownSprites,
+  standingSprites,
   replaceSprite,
   spriteAt,
   type CheckContext,
@@ -58,7 +58,7 @@ export function spriteRule({ look, fix, fixName, reads, safe, ...rest }: SpriteR
   return {
     ...rest,
     ...(safe === undefined ? {} : { safe }),
-    subjects: (ctx) => ownSprites(ctx).map((one) => one.subject),
+    subjects: (ctx) => standingSprites(ctx).map((one) => one.subject),
     reads: (ctx, subject) => {
       const at = spriteAt(ctx, subject)
       return [at?.sprite, at?.reference, at === undefined ? null : reads?.(ctx, at)]

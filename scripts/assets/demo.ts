@@ -413,7 +413,7 @@ function courseOf(
 
 /** Drawn pixel by pixel throughout; three levels, each with an idea of its own: up, over, and through. */
 async function oldPierClimb(files: string): Promise<Pack> {
-  const { sprite, sound, picture, words, single, finish } = kit('stepstone', files)
+  const { reader, sprite, sound, picture, words, single, finish } = kit('stepstone', files)
   const PIXELS = 20
   const cast = (entries: unknown[]) => ({ kind: 'cast', entries }) as PartContent
   const tile = async (id: string, name: string, columns: number, surface: string, pictures: string) => ({
@@ -447,7 +447,7 @@ async function oldPierClimb(files: string): Promise<Pack> {
   const parts: Record<string, PartContent> = {
     'title-words': words('Old Pier Climb'),
     'tagline-words': words('Ring the bell before Harbour Days.'),
-    'start-picture': await picture('festival-eve.png'),
+    'start-picture': await picture('gull-at-the-breakwater.png'),
     'how-words': words(
       'The bell hangs at the far end of the old pier. Hop, climb and mind the barnacles.\nA brass key opens the tide gate.\nBoots and crabs can be jumped on.',
     ),
@@ -493,7 +493,10 @@ async function oldPierClimb(files: string): Promise<Pack> {
       await mark('tide-gate', 'Tide gate', 'door', 42),
     ]),
     life: await sprite({ ...single('lantern.png', 'shown', 0.8) }),
-    backdrop: await picture('quay-at-dusk.png'),
+    backdrop: {
+      ...(await picture('morning-sky.png')),
+      layers: [{ asset: await reader.read('far-town.png'), speed: 0.1 }],
+    } as PartContent,
     'stomp-sound': await sound('plip.wav'),
     'fall-sound': await sound('splash.wav'),
     'check-sound': await sound('bell.wav'),

@@ -167,12 +167,12 @@ test('a posted stepstone of two levels keeps its three players over a reload', a
       label: { ...ready, ...{ title: 'Two Halls', cover, icon: null, shots: [] } },
     })),
   )
-  expect(view.findings).toEqual([])
+  expect(view.state).toBe('live')
   await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
   const canvas = page.getByTestId('game-frame').contentFrame().locator('canvas')
   const said = page.getByTestId('game-frame').contentFrame().locator('[aria-live]')
   await expect(canvas).toHaveAttribute('data-screen', 'start')
-  await expect(said).toContainText('Player')
+  await expect(said).toContainText('Who plays?')
   /** Goes through the buttons of the start until one leads to the players. */
   const toPlayers = async () => {
     for (let down = 1; down < 7; down++) {

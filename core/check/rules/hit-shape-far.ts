@@ -1,7 +1,7 @@
 import { fairness } from '../../art/outline'
 import { inCanvas } from '../../art/place'
 import { fitSprite } from '../refit'
-import { firstAsset, firstBox, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
+import { firstAsset, firstBox, firstFrame, standingSprites, replaceSprite, spriteAt, type Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
 /** Touches what is not there, or misses what is. */
@@ -9,7 +9,7 @@ export const hitShapeFar: Rule = {
   id: 'hit-shape-far',
   severity: 'should',
   about: 'A hit shape is far larger or smaller than the drawing, compared with the template’s.',
-  subjects: (ctx) => ownSprites(ctx).map((one) => one.subject),
+  subjects: (ctx) => standingSprites(ctx).map((one) => one.subject),
   reads: (ctx, subject) => {
     const at = spriteAt(ctx, subject)
     return [at?.sprite.hitShape, at?.sprite.canvas, at && firstFrame(at.sprite), at?.reference.hitShape]

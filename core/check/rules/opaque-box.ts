@@ -3,7 +3,7 @@ import { flatBackdrop, keyOut } from '../../art/key-out'
 import { replaceAsset } from '../../art/rework'
 import { standAgain } from '../../art/stand-in'
 import { fitSprite } from '../refit'
-import { firstAsset, firstBox, firstFrame, ownSprites, replaceSprite, spriteAt, type Rule } from '../rule'
+import { firstAsset, firstBox, firstFrame, standingSprites, replaceSprite, spriteAt, type Rule } from '../rule'
 import { newPicture } from '../new-picture'
 import { pixelsOfSprite } from '../sprite-rule'
 
@@ -12,7 +12,7 @@ export const opaqueBox: Rule = {
   id: 'opaque-box',
   severity: 'must',
   about: 'A sprite has an opaque box of one colour around it.',
-  subjects: (ctx) => ownSprites(ctx).map((one) => one.subject),
+  subjects: (ctx) => standingSprites(ctx).map((one) => one.subject),
   reads: (ctx, subject) => spriteAt(ctx, subject)?.sprite.clips,
   async run(ctx, subject) {
     const at = spriteAt(ctx, subject)!
