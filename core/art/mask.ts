@@ -2,7 +2,7 @@ import { maskKey, type SpriteContent } from '../kinds/drawing'
 import { MOST_MASK } from '../kinds/values'
 import { enlargement } from './crispness'
 import { alphaGrid } from './outline'
-import { framesOf, inCanvas, type PixelsOf } from './place'
+import { inCanvas, framesOf, type PixelsOf } from './place'
 import { looksLikePixelArt, type Pixels } from './pixels'
 
 /** Fewer cells than this along the longer side would break off in lumps. */
