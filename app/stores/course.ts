@@ -5,7 +5,6 @@ import {
   lineOf,
   movedThing,
   resized,
-  sizeOf,
   tileAt,
   withoutThing,
   withThing,
@@ -145,26 +144,27 @@ export const useCourse = defineStore('course', () => {
   }
 
   const explored = shallowRef<Explored | null>(null)
+  const exploredOf = shallowRef<unknown>(null)
   /** What was worked out is of the course as it is. */
-  const fresh = ref(false)
+  const fresh = computed(() => draft.value === null && exploredOf.value === bench.here)
   const turns = latest()
   const watchers = ref(0)
-  watch(draft, () => (fresh.value = false))
   watchDebounced(
     [() => bench.here, () => watchers.value > 0],
     async () => {
       if (watchers.value === 0 || bench.here === null) return
       const counts = turns.begin()
-      const found = await explore(bench.here.doc).catch(() => null)
+      const of = bench.here
+      const found = await explore(of.doc).catch(() => null)
       if (!counts()) return
       explored.value = found
-      fresh.value = true
+      exploredOf.value = of
     },
     { debounce: QUIET_MS, immediate: true },
   )
 
   return {
     ...{ tool, layer, tile, thing, picked, cursor, spec, kept, content, tiles, things, explored, fresh, watchers },
-    ...{ paintTo, endStroke, dropStroke, fill, place, move, remove, resize, take, sample, nameOf, sizeOf },
+    ...{ paintTo, endStroke, dropStroke, fill, place, move, remove, resize, take, sample, nameOf },
   }
 })

@@ -11,7 +11,8 @@ export type LayerName = (typeof LAYERS)[number]
 
 export const sizeOf = ({ play }: CourseContent): { w: number; h: number } => ({ w: play[0]!.length, h: play.length })
 const EMPTY = '.'
-const LETTERS = 'abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'
+/** A cell is one of these: as many as a cast of tiles has entries, and two. */
+export const LETTERS = 'abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'
 
 const blank = (course: CourseContent): string[] => course.play.map((row) => EMPTY.repeat(row.length))
 
@@ -25,8 +26,11 @@ function lettered(course: CourseContent, tile: string): { course: CourseContent;
   if (tile === '') return { course, letter: EMPTY }
   const known = Object.keys(course.tiles).find((letter) => course.tiles[letter] === tile)
   if (known !== undefined) return { course, letter: known }
-  const letter = [...LETTERS].find((one) => course.tiles[one] === undefined)!
-  return { course: { ...course, tiles: { ...course.tiles, [letter]: tile } }, letter }
+  // Letters of tiles that lie nowhere any more are given again.
+  const used = new Set(LAYERS.flatMap((layer) => (course[layer] ?? []).flatMap((row) => [...row])))
+  const tiles = Object.fromEntries(Object.entries(course.tiles).filter(([one]) => used.has(one)))
+  const letter = [...LETTERS].find((one) => tiles[one] === undefined)!
+  return { course: { ...course, tiles: { ...tiles, [letter]: tile } }, letter }
 }
 
 /** With these cells of a layer laid with that tile; empty takes out what is there. Cells outside are left out. */

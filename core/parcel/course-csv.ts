@@ -1,7 +1,7 @@
 import { UserError } from '../errors'
 import { readTable, writeTable } from '../wording/table'
 import { CourseContent, MOST_HIGH, MOST_THINGS, MOST_WIDE, type CourseThing } from '../kinds/course'
-import { LAYERS, sizeOf, tileAt, type LayerName } from '../pack/course'
+import { LAYERS, LETTERS, sizeOf, tileAt, type LayerName } from '../pack/course'
 
 /**
  * A course as a table: for each layer a line with its name, then its rows with the name of a tile in each cell, then
@@ -33,17 +33,20 @@ export function courseToCsv(course: CourseContent): string {
   return writeTable(rows)
 }
 
-const LETTERS = 'abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'
-
 /** Numbers as spreadsheets write them, also with a comma. */
 const numberOf = (text: string | undefined): number =>
   text === undefined || text.trim() === '' ? NaN : Number(text.trim().replace(',', '.'))
 
 /**
  * Reads a table as `courseToCsv` writes it, also after a spreadsheet had it: with semicolons or tabs, with rows padded or
- * cut at their ends. Throws a UserError that says which line, and what to do.
+ * cut at their ends. `isThere` knows which entries of which casts the game has. Throws a UserError that says which line, and what to do.
  */
-export function courseFromCsv(text: string, file: string, tilesThere: readonly string[]): CourseContent {
+export function courseFromCsv(
+  text: string,
+  file: string,
+  tilesThere: readonly string[],
+  isThere: (part: string, entry: string) => boolean,
+): CourseContent {
   const wrong = (what: string): never => {
     throw new UserError(`“${file}”: ${what} Nothing was changed.`, 'course-csv')
   }
@@ -104,6 +107,7 @@ export function courseFromCsv(text: string, file: string, tilesThere: readonly s
       start = { x, y }
       continue
     }
+    if (!isThere(part, entry)) wrong(`line ${line} has “${entry}” of “${part}”, which this game does not have.`)
     const path = way
       .split(';')
       .map((stop) => stop.trim().split(/\s+/).map(numberOf))

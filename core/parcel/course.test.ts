@@ -44,6 +44,13 @@ describe('laying a course', () => {
     expect(CourseContent.safeParse(next).success).toBe(true)
   })
 
+  it('gives letters again of tiles that lie nowhere any more', () => {
+    let course = small
+    for (let i = 0; i < 200; i++) course = withTiles(course, 'play', [{ x: 0, y: 0 }], `tile-${i}`)
+    expect(tileAt(course, 'play', { x: 0, y: 0 })).toBe('tile-199')
+    expect(CourseContent.safeParse(course).success).toBe(true)
+  })
+
   it('begins a layer of the same size where there was none', () => {
     const next = withTiles(small, 'back', [{ x: 2, y: 1 }], 'fern')
     expect(next.back).toEqual(['.....', '..a..', '.....'])
@@ -84,6 +91,7 @@ describe('laying a course', () => {
 })
 
 describe('a course as a table', () => {
+  const known = (part: string, entry: string) => shipped.things.some((one) => one.part === part && one.entry === entry)
   const names = (course: CourseContent) => [...new Set(Object.values(course.tiles))]
   const plainly = (course: CourseContent) => ({
     tiles: course.play.map((row, y) => [...row].map((_, x) => tileAt(course, 'play', { x, y }))),
@@ -93,14 +101,14 @@ describe('a course as a table', () => {
 
   it('comes back as it went out, also after a spreadsheet had it', () => {
     const csv = courseToCsv(shipped)
-    expect(plainly(courseFromCsv(csv, 'a.csv', names(shipped)))).toEqual(plainly(shipped))
+    expect(plainly(courseFromCsv(csv, 'a.csv', names(shipped), known))).toEqual(plainly(shipped))
     // Semicolons, other line ends, empty cells at the ends of rows left out, and decimals with a comma.
     const theirs = csv
       .replaceAll(',', ';')
       .replaceAll('\r\n', '\n')
       .replace(/;+$/gm, '')
       .replace(/(\d)\.(\d)/g, '$1,$2')
-    const back = courseFromCsv(theirs, 'b.csv', names(shipped))
+    const back = courseFromCsv(theirs, 'b.csv', names(shipped), known)
     expect(back.things).toEqual(shipped.things)
     expect(tileAt(back, 'play', { x: 20, y: 15 })).toBe(tileAt(shipped, 'play', { x: 20, y: 15 }))
   })
@@ -113,11 +121,12 @@ describe('a course as a table', () => {
       'layer play\nrock\nthings\nid,cast,entry,x,y\nt1,foes,cone,left,2',
       'line 5 needs a number',
     ],
+    ['a thing nobody has', 'layer play\nrock\nthings\nid,cast,entry,x,y\nt1,foes,dragon,1,2', '“dragon” of “foes”'],
     ['too many cells', `layer play\n${'rock,'.repeat(500)}rock`, '400 x 60 is the most'],
     ['a name that is none', 'layer play\nrock\nthings\nid,cast,entry,x,y\nT 1!,foes,cone,1,2', 'line 5 cannot be read'],
   ])('is refused with a sentence: %s', (_what, csv, sentence) => {
-    expect(() => courseFromCsv(csv, 'mine.csv', ['rock'])).toThrow(sentence)
-    expect(() => courseFromCsv(csv, 'mine.csv', ['rock'])).toThrow('Nothing was changed')
+    expect(() => courseFromCsv(csv, 'mine.csv', ['rock'], known)).toThrow(sentence)
+    expect(() => courseFromCsv(csv, 'mine.csv', ['rock'], known)).toThrow('Nothing was changed')
   })
 
   it('takes no harm from 400 tables that were damaged on the way', () => {
@@ -129,7 +138,7 @@ describe('a course as a table', () => {
       const broken =
         csv.slice(0, from) + String.fromCharCode(next(90) + 32).repeat(next(4)) + csv.slice(from + next(60))
       try {
-        expect(CourseContent.safeParse(courseFromCsv(broken, 'x.csv', names(shipped))).success).toBe(true)
+        expect(CourseContent.safeParse(courseFromCsv(broken, 'x.csv', names(shipped), known)).success).toBe(true)
       } catch (error) {
         expect((error as Error).name === 'UserError' || /^“|^Row/.test((error as Error).message), String(error)).toBe(
           true,

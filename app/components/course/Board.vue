@@ -324,7 +324,7 @@ async function key(event: KeyboardEvent): Promise<void> {
     const to = { x: course.cursor.x + step[0], y: course.cursor.y + step[1] }
     if (!inside(to)) return
     // Held down, Shift lays a run: one step when it is let go.
-    if (event.shiftKey) {
+    if (event.shiftKey && (course.tool === 'paint' || course.tool === 'erase')) {
       course.paintTo(course.cursor)
       course.paintTo(to)
     }

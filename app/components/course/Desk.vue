@@ -78,6 +78,7 @@ async function takeIn(): Promise<void> {
         text,
         file.name,
         course.tiles.map(({ id }) => id),
+        (part, entry) => course.things.some((one) => one.part === part && one.entry.id === entry),
       ),
     )
     notices.say(`“${file.name}” is the course now. Undo brings the other one back.`)

@@ -303,14 +303,12 @@ function adopt(state: Stepstone, _before: Setup, after: Setup): void {
   const { hero } = state
   hero.ride = -1
   const { x, y } = hero
-  const stuck = { x, y, vx: 0, vy: 0, grounded: false }
-  moveBody(stuck, plan.size, plan.grid)
-  const inside = x < 0 || x > plan.grid.w || y > plan.grid.h + 1.5
+  const outside = x < 0 || x > plan.grid.w || y > plan.grid.h + 1.5
   if (!known.has(state.mark) || !plan.things.some(({ id }) => id === state.mark)) {
     state.mark = ''
     state.again = { x: plan.start.x, y: plan.start.y }
   }
-  if (inside || isWalled(plan, x, y)) Object.assign(hero, { x: state.again.x, y: state.again.y, vx: 0, vy: 0 })
+  if (outside || isWalled(plan, x, y)) Object.assign(hero, { x: state.again.x, y: state.again.y, vx: 0, vy: 0 })
   follow(state, plan, 1)
 }
 
