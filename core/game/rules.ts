@@ -1,3 +1,4 @@
+import type { Gap } from './course/gap'
 import type { DrawList } from './draw-list'
 import type { Seeded } from './random'
 import type { Setup } from './setup'
@@ -43,6 +44,14 @@ export interface Explored {
   lost: readonly { part: string; entry: string; x: number; y: number }[]
   /** One gets to the way out. */
   leads: boolean
+  /** Where the way to it breaks off, and what would mend it. */
+  gap: Gap | null
+}
+
+/** A jump as it would go: the places of the feet, cells of the course, and whether it ends where one can stand. */
+export interface Jump {
+  path: readonly Point[]
+  lands: boolean
 }
 
 /** How a play ended, and where on the stage (world units): for the dry run. */
@@ -91,6 +100,10 @@ export interface Rules<S extends PlayState = PlayState> {
   reach?(state: S, setup: Setup): Point[]
   /** Where in its course one gets to, as a simulated player finds it. Absent where there is no course. */
   explore?(setup: Setup): Explored
+  /** The longest jumps to both sides from the floor under a place of its course; none where nobody can stand there. */
+  jumps?(setup: Setup, at: Point): Jump[]
+  /** Where in its course the hero's feet are. */
+  feet?(state: S): Point
   /** Of a play that is over. */
   ending(state: S, setup: Setup): Ending
 }

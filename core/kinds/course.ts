@@ -7,7 +7,7 @@ export const MOST_WIDE = 400
 export const MOST_HIGH = 60
 export const MOST_THINGS = 400
 /** Stops of a way that something moves along. */
-const MOST_STOPS = 8
+export const MOST_STOPS = 8
 
 /** One letter a cell; a dot is empty. */
 const Row = z
@@ -35,6 +35,11 @@ export const CourseThing = z.object({
   /** Where it goes and back, after the place it begins at; how long one way takes, seconds. */
   path: z.array(Spot).min(1).max(MOST_STOPS).optional(),
   seconds: z.number().min(0.2).max(120).optional(),
+  /** Things with the same one are picked and moved as one. */
+  group: z
+    .string()
+    .regex(/^[a-z0-9]{1,10}$/)
+    .optional(),
 })
 export type CourseThing = z.infer<typeof CourseThing>
 
@@ -64,7 +69,9 @@ export const course: Kind<CourseContent> = {
   schema: CourseContent,
   ...{ wants: null, takesMany: false, splits: false },
   assets: () => [],
-  toDoc: ({ kind: _kind, ...content }, { put, part }) => put('course', part, content),
+  // What belongs together matters to the desk only: a game is the same with it and without.
+  toDoc: ({ kind: _kind, ...content }, { put, part }) =>
+    put('course', part, { ...content, things: content.things.map(({ group: _group, ...thing }) => thing) }),
   texts: () => [],
   said: () => [],
   face: ({ play }) => ({ face: 'figure', text: `${play[0]!.length}` }),

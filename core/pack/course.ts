@@ -89,7 +89,7 @@ export function lineOf(from: Cell, to: Cell): Cell[] {
   }
 }
 
-const freeId = (course: CourseContent): string => {
+export const freeId = (course: CourseContent): string => {
   const taken = new Set(course.things.map(({ id }) => id))
   let n = course.things.length + 1
   while (taken.has(`t${n}`)) n++

@@ -78,7 +78,14 @@ export const PartSpec = z.object({
     .max(12)
     .optional(),
   /** Courses: the cast their tiles are of, and the casts of what may stand in them. */
-  course: z.object({ tiles: PartId, things: z.array(PartId).max(8) }).optional(),
+  course: z
+    .object({
+      tiles: PartId,
+      things: z.array(PartId).max(8),
+      /** Which of them go a way that is drawn: those whose field says one of these. */
+      ways: z.array(z.object({ part: PartId, field: z.string(), is: z.array(z.string()).min(1) })).max(8).optional(),
+    })
+    .optional(),
   /** Only there in a pack that has those. */
   needs: z.enum(['levels', 'looks']).optional(),
   /** Casts: its entries are looks of that sprite, for players to choose. One of its fields means the price. */

@@ -45,6 +45,17 @@ export function gaitOf(speed: number, high: number, air: number, stepsPerSecond:
   }
 }
 
+/** The same, thrown up so many times as fast as it jumps. Written out: a spread object would cost every step of a play. */
+export const thrown = ({ speed, grip, drift, jump, weight, fastest }: Gait, times: number): Gait => ({
+  speed,
+  grip,
+  drift,
+  jump: jump * times,
+  weight,
+  cut: 1,
+  fastest,
+})
+
 /** Speeds up or slows down towards `way` (-1, 0 or 1) times the speed. */
 export function steer(body: Body, gait: Gait, way: number): void {
   const want = way * gait.speed

@@ -6,7 +6,8 @@ import type { CourseDoc } from '../types'
 import { gaitOf, harmed, moveBody, steer, type Body, type Size } from './body'
 import { drawCells } from './draw-cells'
 import { gridOf, pictureOf, surfaceAt, SOLID, type Grid } from './grid'
-import { attempt, cellUnder, reachFrom, standable, wayTo } from './reach'
+import { gapTo } from './gap'
+import { attempt, cellUnder, jumpFrom, reachFrom, standable, wayTo, type Carrier } from './reach'
 
 const tile = (id: string, surface: string, pictures = 'chance', frames = 1): CastActor =>
   ({
@@ -163,6 +164,78 @@ describe('reach', () => {
     while (cell !== goal && hops++ < 60) cell = next.get(cell)!.to
     expect(cell).toBe(goal)
     expect(wayTo(reach, new Set([999])).size).toBe(0)
+  })
+})
+
+describe('what carries and throws', () => {
+  const WIDE = gridFrom(...Array.from({ length: 9 }, () => '.'.repeat(20)), 'rrrr........rrrrrrrr')
+  const cell = (x: number, y: number) => y * 20 + x
+  const gets = (carriers: Carrier[], grid = WIDE) =>
+    reachFrom(grid, SIZE, GAIT, cell(1, 8), carriers).moves.has(cell(14, 8))
+
+  it('brings one over where no jump does: what goes, what holds, what throws', () => {
+    expect(gets([])).toBe(false)
+    const over: Carrier = { cells: Array.from({ length: 8 }, (_, i) => cell(4 + i, 8)), does: 'goes' }
+    expect(gets([over])).toBe(true)
+    expect(gets([6, 9].map((x) => ({ cells: [cell(x, 8)], does: 'holds' })))).toBe(true)
+    expect(gets([{ cells: [cell(3, 8)], does: { throws: 2.4 } }])).toBe(true)
+    expect(gets([{ cells: [cell(3, 8)], does: { throws: 1 } }])).toBe(false)
+  })
+
+  it('is waited on, not jumped on: from cell to cell of its way one is carried', () => {
+    const lift: Carrier = { cells: [cell(5, 8), cell(5, 7), cell(5, 6), cell(5, 5)], does: 'goes' }
+    const { moves, rides } = reachFrom(WIDE, SIZE, GAIT, cell(1, 8), [lift])
+    const there = moves.get(cell(5, 7))!.filter(({ to }) => rides.get(to) === 0)
+    expect(there.map(({ to, by, hold }) => [to, by, hold])).toEqual([
+      [cell(5, 8), 'carried', 0],
+      [cell(5, 6), 'carried', 0],
+    ])
+  })
+
+  it('shows a jump as it would go, and whether it lands', () => {
+    const there = jumpFrom(WIDE, SIZE, GAIT, cell(1, 8), 1)
+    expect(there.lands).toBe(false)
+    expect(jumpFrom(WIDE, SIZE, GAIT, cell(15, 8), 1).lands).toBe(true)
+    const top = Math.min(...there.path.map(({ y }) => y))
+    expect(9 - top).toBeGreaterThan(2.4)
+    expect(9 - top).toBeLessThan(2.7)
+  })
+})
+
+describe('a gap', () => {
+  const search = (rows: string[], goal: [number, number]) => {
+    const grid = gridFrom(...rows)
+    const reach = reachFrom(grid, SIZE, GAIT, cellUnder(grid, SIZE, 1.5, rows.length - 1))
+    return gapTo(reach, grid, SIZE, GAIT, () => new Set([goal[1] * grid.w + goal[0]]))
+  }
+  const air = (w: number, h: number) => Array.from({ length: h }, () => '.'.repeat(w))
+
+  it('lies where the way breaks off, and is mended by the fewest stones', () => {
+    const gap = search([...air(20, 5), 'rrrr........rrrrrrrr'], [15, 4])!
+    expect(gap).toMatchObject({ from: { x: 3, y: 4 }, to: { x: 12, y: 4 }, wide: 8, high: 0, tile: 'rock' })
+    expect(gap.mend.length).toBeGreaterThan(0)
+    expect(gap.mend.length).toBeLessThanOrEqual(2)
+    const rows = [...air(20, 5), 'rrrr........rrrrrrrr'].map((row, y) =>
+      [...row].map((one, x) => (gap.mend.some((cell) => cell.x === x && cell.y === y) ? 'r' : one)).join(''),
+    )
+    expect(search(rows, [15, 4])).toBeNull()
+  })
+
+  it('goes up too, and through a wall', () => {
+    const high = search([...air(12, 3), '......rrrrrr', ...air(12, 4), 'rrrrrrrrrrrr'], [9, 2])!
+    expect(high.high).toBeGreaterThan(2)
+    expect(high.mend.length).toBeGreaterThan(0)
+    const wall = search(['.....r......', '.....r......', '.....r......', '.....r......', 'rrrrrrrrrrrr'], [9, 3])!
+    expect(wall).toMatchObject({ from: { x: 4, y: 3 }, to: { x: 6, y: 3 }, tile: '' })
+    expect(wall.mend).toEqual([
+      { x: 5, y: 2 },
+      { x: 5, y: 3 },
+    ])
+  })
+
+  it('is none where one gets there, and none where nobody could from anywhere', () => {
+    expect(search([...air(12, 3), 'rrrrrrrrrrrr'], [9, 2])).toBeNull()
+    expect(search([...air(12, 3), 'rrrr........'], [9, 0])).toBeNull()
   })
 })
 

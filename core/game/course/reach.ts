@@ -1,5 +1,5 @@
-import { harmed, moveBody, steer, type Body, type Gait, type Size } from './body'
-import { ONE_WAY, SOLID, surfaceAt, type Grid } from './grid'
+import { harmed, moveBody, steer, thrown, type Body, type Gait, type Size } from './body'
+import { ONE_WAY, OPEN, SOLID, surfaceAt, type Grid } from './grid'
 
 /** From one cell that can be stood on to another: which way, and how long the jump is held; 0 for no jump. */
 export interface Move {
@@ -9,6 +9,16 @@ export interface Move {
   steps: number
   /** It also ends well where it begins a little too soon. */
   sure: boolean
+  /** Nothing is done for it: what one stands on goes there, or throws there. */
+  by?: 'carried' | 'thrown'
+}
+
+/** A thing of a course that one stands on, or that throws up. */
+export interface Carrier {
+  /** Cells of the feet, in the order in which it comes by them. */
+  cells: readonly number[]
+  /** Goes from one to the next and back; is there always; throws so many times as fast as a jump. */
+  does: 'goes' | 'holds' | { throws: number }
 }
 
 /** Where somebody of that size and gait gets to: cells (y * w + x of the feet's cell) that can be stood on. */
@@ -18,12 +28,16 @@ export interface Reach {
   moves: ReadonlyMap<number, readonly Move[]>
   /** Every cell that feet or head come through. */
   through: ReadonlySet<number>
+  /** Which of the carriers that go comes by a cell. */
+  rides: ReadonlyMap<number, number>
 }
 
 /** Holds of a jump that are tried, in steps: a hop, a middling one, and all of it. */
 const HOLDS = [1, 12, 60] as const
 /** What begins so much too soon and still ends well is a sure jump. World units. */
 const TOO_SOON = 0.3
+/** What carries takes about so long from one cell to the next. */
+const RIDE_STEPS = 30
 /** No jump takes longer. */
 const MOST_STEPS = 240
 
@@ -47,10 +61,16 @@ export function walled(grid: Grid, size: Size, x: number, y: number, way: number
   return false
 }
 
+/** What else an attempt does: cells it comes through and places of the feet are put in, it begins `early` world units before its place. */
+interface Traced {
+  through?: Set<number>
+  path?: { x: number; y: number }[]
+  early?: number
+}
+
 /**
  * Where one ends up who goes from a cell that way, jumping for so many steps, and how long that takes; -1 where it goes
- * wrong. A walk begins in the middle of the cell, standing. Cells it comes through on the way are put into `through`.
- * It begins `early` world units before its place.
+ * wrong. A walk begins in the middle of the cell, standing.
  */
 export function attempt(
   grid: Grid,
@@ -59,8 +79,7 @@ export function attempt(
   from: number,
   way: number,
   hold: number,
-  through: Set<number> = new Set(),
-  early = 0,
+  { through, path, early = 0 }: Traced = {},
 ): { to: number; steps: number } {
   const jumps = hold > 0
   const [column, floor] = [from % grid.w, Math.floor(from / grid.w)]
@@ -74,6 +93,7 @@ export function attempt(
   }
   let cut = false
   for (let step = 1; step <= MOST_STEPS; step++) {
+    path?.push({ x: body.x, y: body.y })
     steer(body, gait, way)
     if (jumps && step > hold && body.vy < 0 && !cut) {
       body.vy *= gait.cut
@@ -84,18 +104,38 @@ export function attempt(
     moveBody(body, size, grid)
     if (body.y > grid.h + 1 || harmed(body, size, grid)) return { to: -1, steps: step }
     const x = Math.floor(body.x)
-    for (let row = Math.floor(body.y - size.tall); row <= body.y - 0.01; row++)
-      if (x >= 0 && x < grid.w && row >= 0 && row < grid.h) through.add(row * grid.w + x)
+    if (through !== undefined)
+      for (let row = Math.floor(body.y - size.tall); row <= body.y - 0.01; row++)
+        if (x >= 0 && x < grid.w && row >= 0 && row < grid.h) through.add(row * grid.w + x)
     if (!body.grounded) continue
     const row = Math.round(body.y) - 1
     const to = row * grid.w + x
     const stands = to !== from && standable(grid, size, x, row)
+    path?.push({ x: body.x, y: body.y })
     // After a jump one is where one comes down; on foot in the middle of the next cell.
     if (jumps) return { to: stands ? to : -1, steps: step }
     if (stands && Math.abs(body.x - x - 0.5) < 0.2) return { to, steps: step }
     if (body.x === wasAt) return { to: -1, steps: step }
   }
   return { to: -1, steps: MOST_STEPS }
+}
+
+/**
+ * The longest jump from a cell that way: the places of the feet, and whether it ends where one can stand; also on the
+ * cell it began at. World units.
+ */
+export function jumpFrom(
+  grid: Grid,
+  size: Size,
+  gait: Gait,
+  from: number,
+  way: number,
+): { path: { x: number; y: number }[]; lands: boolean } {
+  const path: { x: number; y: number }[] = []
+  const { to } = attempt(grid, size, gait, from, way, HOLDS.at(-1)!, { path })
+  const last = path.at(-1)!
+  const back = Math.floor(last.x) === from % grid.w && Math.abs(last.y - Math.floor(from / grid.w) - 1) < 1e-6
+  return { path, lands: to >= 0 || back }
 }
 
 /** The cell that is stood on under a place; -1 where there is none. */
@@ -106,33 +146,83 @@ export function cellUnder(grid: Grid, size: Size, x: number, y: number): number 
   return -1
 }
 
-/** All that can be got to from a cell, by walking, falling and jumping. */
-export function reachFrom(grid: Grid, size: Size, gait: Gait, start: number): Reach {
+/** The course with a floor wherever something carries: it does come by there. */
+export function withCarriers(grid: Grid, carriers: readonly Carrier[]): Grid {
+  if (carriers.length === 0) return grid
+  const surface = Uint8Array.from(grid.surface)
+  for (const { cells } of carriers)
+    for (const cell of cells) {
+      const below = cell + grid.w
+      if (cell >= 0 && below < surface.length && surface[below] === OPEN) surface[below] = ONE_WAY
+    }
+  return { ...grid, surface }
+}
+
+/**
+ * All that can be got to from some cells, by walking, falling, jumping, and on what carries and throws. It ends early
+ * at a cell for which `enough` says so.
+ */
+export function reachFrom(
+  ground: Grid,
+  size: Size,
+  gait: Gait,
+  starts: number | readonly number[],
+  carriers: readonly Carrier[] = [],
+  enough: (cell: number) => boolean = () => false,
+): Reach {
+  const grid = withCarriers(ground, carriers)
   const moves = new Map<number, readonly Move[]>()
   const through = new Set<number>()
-  const waiting = start < 0 ? [] : [start]
+  const rides = new Map<number, number>()
+  const throwing = new Map<number, number>()
+  carriers.forEach(({ cells, does }, i) => {
+    for (const cell of cells) {
+      if (does === 'goes') rides.set(cell, i)
+      else if (does !== 'holds') throwing.set(cell, does.throws)
+    }
+  })
+  const waiting = (typeof starts === 'number' ? [starts] : [...starts]).filter((cell) => cell >= 0)
   while (waiting.length > 0) {
     const from = waiting.pop()!
     if (moves.has(from)) continue
     const found: Move[] = []
-    const add = (way: number, hold: number) => {
+    const ride = rides.get(from)
+    const add = (way: number, hold: number, by?: 'thrown') => {
       const cells = new Set<number>()
-      const { to, steps } = attempt(grid, size, gait, from, way, hold, cells)
+      const times = by === undefined ? 1 : throwing.get(from)!
+      const pace = times === 1 ? gait : thrown(gait, times)
+      const { to, steps } = attempt(grid, size, pace, from, way, hold, { through: cells })
       if (to >= 0 || way === 0) for (const cell of cells) through.add(cell)
-      if (to >= 0 && to !== from && !found.some((one) => one.to === to && one.steps <= steps && one.sure)) {
-        const sure = hold === 0 || attempt(grid, size, gait, from, way, hold, undefined, TOO_SOON).to >= 0
-        found.push({ to, way, hold, steps, sure })
-      }
+      if (to < 0 || to === from || found.some((one) => one.to === to && one.steps <= steps && one.sure)) return
+      // Nobody goes to where what they stand on takes them.
+      if (ride !== undefined && rides.get(to) === ride) return
+      // What goes on meanwhile makes every jump off it a chancy one.
+      const sure =
+        hold === 0 || (ride === undefined && attempt(grid, size, pace, from, way, hold, { early: TOO_SOON }).to >= 0)
+      found.push({ to, way, hold: by === undefined ? hold : 0, steps, sure, ...(by === undefined ? {} : { by }) })
     }
     for (const way of [-1, 1]) {
       add(way, 0)
       for (const hold of HOLDS) add(way, hold)
     }
     for (const hold of HOLDS) add(0, hold)
+    if (throwing.has(from)) for (const way of [-1, 1, 0]) add(way, 1, 'thrown')
+    if (ride !== undefined) {
+      const { cells } = carriers[ride]!
+      const at = cells.indexOf(from)
+      for (const to of [cells[at - 1], cells[at + 1]])
+        if (to !== undefined && to !== from && standable(grid, size, to % grid.w, Math.floor(to / grid.w))) {
+          through.add(to)
+          found.push({ to, way: 0, hold: 0, steps: RIDE_STEPS, sure: true, by: 'carried' })
+        }
+    }
     moves.set(from, found)
-    for (const { to } of found) if (!moves.has(to)) waiting.push(to)
+    for (const { to } of found) {
+      if (enough(to)) return { grid, moves, through, rides }
+      if (!moves.has(to)) waiting.push(to)
+    }
   }
-  return { grid, moves, through }
+  return { grid, moves, through, rides }
 }
 
 /** The best next move from every cell from which a goal can be got to, by the fewest steps (Dijkstra 1959). */

@@ -4,6 +4,7 @@ import type { Setup } from '../../setup'
 import { BITS, letGo, type Input } from '../../types'
 import { TAKE_OFF, walled, type Move } from '../../course/reach'
 import { routeOf } from './route'
+import { placeAfter } from './things'
 import { FOES, MARKS, MOVERS, stepstonePlan } from './plan'
 import type { Stepstone } from './state'
 
@@ -35,6 +36,8 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
   const plan = stepstonePlan(setup)
   const { hero } = state
   if (!hero.grounded) {
+    const thrown = thrownWay(state, setup)
+    if (thrown !== null) mind.aim = thrown
     into.axis = mind.aim
     if (mind.wait > 0) {
       mind.wait--
@@ -53,6 +56,16 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
     return
   }
   const waits = state.step % ROUND < PATIENCE
+  if (move.by !== undefined) {
+    // Carried, in the middle of what carries; or on to what throws.
+    const off = hero.x - (state.things[hero.ride]?.x ?? Math.floor(hero.x) + 0.5)
+    mind.aim = into.axis = Math.abs(off) < 0.15 ? 0 : off < 0 ? 1 : -1
+    return
+  }
+  if (waits && missing(state, setup, move)) {
+    mind.aim = 0
+    return
+  }
   if (blocked(mind, state, setup, move.way, waits)) return
   if (threatened(mind, state, setup, move.way)) {
     // Over it where one comes down well, else up and down again on the spot.
@@ -90,7 +103,8 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
   }
   const miss = (random(mind) - 0.5) * between(BESIDE, mind.skill)
   if (along < TAKE_OFF - 0.08 + miss) return
-  if (hero.vx * move.way > plan.gait.speed * 0.8) leap(mind, into, move)
+  // On what goes there is no room for a run-up.
+  if (hero.ride >= 0 || hero.vx * move.way > plan.gait.speed * 0.8) leap(mind, into, move)
   else {
     mind.memory = BACKING
     mind.aim = into.axis = -move.way
@@ -114,6 +128,31 @@ function nextMove(state: Stepstone, setup: Setup): Move | undefined {
   const cell = (Math.round(state.hero.y) - 1) * plan.grid.w + Math.floor(state.hero.x)
   const shut = state.keys === 0 && plan.things.some(({ sort, does }, i) => sort === MARKS && does === 'door' && !state.things[i]!.on)
   return (shut ? route.toKeys.get(cell) : undefined) ?? route.toExit.get(cell)
+}
+
+const cellOf = (x: number, y: number, w: number): number => (Math.round(y) - 1) * w + Math.floor(x)
+
+/** Which way to steer after a spring has thrown one up; null where none just did. */
+function thrownWay(state: Stepstone, setup: Setup): number | null {
+  const { things, grid } = stepstonePlan(setup)
+  for (let i = 0; i < things.length; i++) {
+    const thing = state.things[i]!
+    if (things[i]!.does !== 'spring' || thing.busy === 0 || Math.abs(thing.x - state.hero.x) > 2) continue
+    return routeOf(setup).toExit.get(cellOf(thing.x, thing.y, grid.w))?.way ?? null
+  }
+  return null
+}
+
+/** The next step is onto something that goes its way and is not there when one comes there. */
+function missing(state: Stepstone, setup: Setup, move: Move): boolean {
+  const { open, carriers } = routeOf(setup)
+  const { grid, things } = stepstonePlan(setup)
+  const ride = open.rides.get(move.to)
+  if (ride === undefined || open.rides.get(cellOf(state.hero.x, state.hero.y, grid.w)) === ride) return false
+  const index = carriers[ride]!
+  const thing = placeAfter(things[index]!, state.things[index]!.age + move.steps)
+  const [x, y] = [(move.to % grid.w) + 0.5, Math.floor(move.to / grid.w) + 1]
+  return Math.abs(thing.x - x) > things[index]!.half + 0.2 || Math.abs(thing.y - y) > 0.6
 }
 
 /** Spikes that are out on the next cell, or about to be; a flyer that hangs too low there. */

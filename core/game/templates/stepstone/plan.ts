@@ -17,7 +17,7 @@ const WIDEST = 0.84
 const TALLEST = 1.8
 const LEAST = 0.3
 /** Where something with no way of its own goes, and how long that takes. */
-const USUAL_WAY: readonly Point[] = [{ x: 0, y: -3 }]
+const USUAL_WAYS: Readonly<Record<string, readonly Point[]>> = { lift: [{ x: 0, y: -3 }], swing: [{ x: 2, y: -4 }] }
 const USUAL_SECONDS = 2.5
 
 export interface ThingPlan {
@@ -70,7 +70,7 @@ function makePlan(setup: Setup): StepstonePlan {
     const actor = sort === undefined ? undefined : setup.byId[sort]?.[thing.entry]
     if (sort === undefined || actor === undefined) return []
     const { id, entry, x, y } = thing
-    const way = thing.path ?? (words(actor, 'does') === 'lift' ? USUAL_WAY.map((p) => ({ x: x + p.x, y: y + p.y })) : [])
+    const way = thing.path ?? (USUAL_WAYS[words(actor, 'does')] ?? []).map((p) => ({ x: x + p.x, y: y + p.y }))
     return [
       {
         ...{ id, sort, entry, actor, x, y },

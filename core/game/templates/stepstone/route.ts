@@ -1,7 +1,9 @@
-import { cellUnder, reachFrom, wayTo, type Move, type Reach } from '../../course/reach'
+import { gapTo, type Gap } from '../../course/gap'
+import { cellUnder, reachFrom, wayTo, type Carrier, type Move, type Reach } from '../../course/reach'
 import { SOLID, type Grid } from '../../course/grid'
 import type { Setup } from '../../setup'
 import { MARKS, MOVERS, PICKUPS, stepstonePlan, type StepstonePlan, type ThingPlan } from './plan'
+import { GOING, wayOfThing } from './things'
 
 /** Where one gets to in a course with its doors shut and open, and the best way to its keys and to its way out. */
 export interface Route {
@@ -13,14 +15,16 @@ export interface Route {
   lost: readonly ThingPlan[]
   /** Whether the way out can be got to. */
   leads: boolean
+  /** Index among the things of each carrier that the reach knows of. */
+  carriers: readonly number[]
 }
 
 const routes = new WeakMap<StepstonePlan, Route>()
 /** The last few, by all they follow from: other art and other words leave the way as it is. */
 const MOST_KEPT = 6
 const kept = new Map<string, Route>()
-const keyOf = ({ grid, size, gait, things, start }: StepstonePlan): string =>
-  JSON.stringify([grid.w, size, gait, start, things.map(({ id, does, x, y, half, tall, path }) => [id, does, x, y, half, tall, path])]) +
+const keyOf = ({ grid, size, gait, spring, things, start }: StepstonePlan): string =>
+  JSON.stringify([grid.w, size, gait, spring, start, things.map(({ id, does, x, y, half, tall, path }) => [id, does, x, y, half, tall, path])]) +
   grid.surface.join('')
 
 /** How far from a cell's floor something still is got, jumping from there: a jump's height and an arm's length. */
@@ -47,18 +51,37 @@ function near(plan: StepstonePlan, grid: Grid, reach: Reach, { x, y }: ThingPlan
   })
 }
 
-/** Whether one comes through where it is, or what carries and throws up brings one there. */
-function isMet({ things, gait }: StepstonePlan, { grid, through }: Reach, { x, y, half }: ThingPlan): boolean {
+/** Whether one comes through where it is. */
+function isMet({ grid, through }: Reach, { x, y, half }: ThingPlan): boolean {
   for (let row = Math.floor(y - 0.9); row <= y + 0.2; row++)
     for (let column = Math.floor(x - half); column <= x + half; column++)
       if (through.has(row * grid.w + column)) return true
-  const high = (gait.jump * gait.jump) / (2 * gait.weight) + ARM
-  return things.some(
-    ({ sort, does, path }) =>
-      sort === MOVERS &&
-      (does === 'lift' || does === 'spring') &&
-      path.some((stop) => Math.abs(stop.x - x) < 3 && stop.y >= y - 0.1 && stop.y - y < high * (does === 'spring' ? 2 : 1)),
-  )
+  return false
+}
+
+/** How often a way is looked at, and how much of its end may stand over a cell that it does not carry in. World units. */
+const SAMPLE = 0.25
+const OVER = 0.2
+
+/** What carries one in a course, cell by cell. */
+function carriersOf({ grid, things, spring }: StepstonePlan): { carriers: Carrier[]; indices: number[] } {
+  const carriers: Carrier[] = []
+  const indices: number[] = []
+  things.forEach((thing, i) => {
+    const { sort, does, half } = thing
+    if (sort !== MOVERS || does === 'spikes') return
+    const goes = GOING.has(does)
+    // What goes carries in its middle, cell after cell; what stays can be stood on as wide as it is.
+    const spots = goes ? wayOfThing(thing, SAMPLE) : [{ x: thing.x, y: thing.y }]
+    const reach = goes ? 0 : Math.max(0, half - OVER)
+    const cells = new Set<number>()
+    for (const { x, y } of spots)
+      for (let column = Math.floor(x - reach); column <= Math.floor(x + reach); column++)
+        if (column >= 0 && column < grid.w && y > 0 && y < grid.h) cells.add((Math.round(y) - 1) * grid.w + column)
+    carriers.push({ cells: [...cells], does: goes ? 'goes' : does === 'spring' ? { throws: spring } : 'holds' })
+    indices.push(i)
+  })
+  return { carriers, indices }
 }
 
 /** Worked out once for a content; a course of 400 x 40 cells takes some 100 ms. */
@@ -76,25 +99,35 @@ export function routeOf(setup: Setup): Route {
 }
 
 function makeRoute(plan: StepstonePlan): Route {
-  const { grid, size, gait, things, start } = plan
-  const from = cellUnder(grid, size, start.x, start.y)
+  const { grid, size, gait, things } = plan
+  const from = startOf(plan)
+  const { carriers, indices } = carriersOf(plan)
   const doors = things.filter(({ sort, does }) => sort === MARKS && does === 'door')
   const keys = things.filter(({ sort, does }) => sort === PICKUPS && does === 'key')
-  const exits = things.filter(({ sort, does }) => sort === MARKS && does === 'exit')
-  const shutGrid = withDoors(grid, doors)
-  const shut = reachFrom(shutGrid, size, gait, from)
-  const goals = (reach: Reach, all: readonly ThingPlan[]) =>
-    new Set(all.flatMap((thing) => near(plan, reach.grid, reach, thing)))
-  const keyCells = goals(shut, keys)
-  const open = doors.length === 0 || keyCells.size > 0 ? reachFrom(grid, size, gait, from) : shut
-  const exitCells = goals(open, exits)
+  const shut = reachFrom(withDoors(grid, doors), size, gait, from, carriers)
+  const keyCells = goalsIn(plan, shut, keys)
+  const open = doors.length === 0 || keyCells.size > 0 ? reachFrom(grid, size, gait, from, carriers) : shut
+  const exitCells = goalsIn(plan, open, exitsOf(plan))
   // What one comes by in the air, on the way from one cell to the next, is got too.
   const wanted = things.filter(({ sort, does }) => sort === PICKUPS || (sort === MARKS && does !== 'door'))
   return {
-    ...{ shut, open },
+    ...{ shut, open, carriers: indices },
     toKeys: wayTo(shut, keyCells),
     toExit: wayTo(open, exitCells),
-    lost: wanted.filter((thing) => !isMet(plan, open, thing) && near(plan, open.grid, open, thing).length === 0),
+    lost: wanted.filter((thing) => !isMet(open, thing) && near(plan, open.grid, open, thing).length === 0),
     leads: exitCells.size > 0,
   }
+}
+const exitsOf = ({ things }: StepstonePlan) => things.filter(({ sort, does }) => sort === MARKS && does === 'exit')
+const startOf = ({ grid, size, start }: StepstonePlan): number => cellUnder(grid, size, start.x, start.y)
+const goalsIn = (plan: StepstonePlan, reach: Reach, all: readonly ThingPlan[]): Set<number> =>
+  new Set(all.flatMap((thing) => near(plan, reach.grid, reach, thing)))
+
+/** Where the way to the way out breaks off; null where it does not, or where no place has one. */
+export function gapOf(setup: Setup): Gap | null {
+  const plan = stepstonePlan(setup)
+  const { leads, open } = routeOf(setup)
+  if (leads) return null
+  const { carriers } = carriersOf(plan)
+  return gapTo(open, plan.grid, plan.size, plan.gait, (all) => goalsIn(plan, all, exitsOf(plan)), carriers)
 }

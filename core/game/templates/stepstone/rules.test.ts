@@ -3,6 +3,7 @@ import { stepstone as template } from '../../../../tests/support/fixtures'
 import type { CourseThing } from '../../../kinds/course'
 import { newPack, type Pack } from '../../../pack/pack'
 import { buildGameDoc } from '../../../template/game-doc'
+import { playAll } from '../../../dry-run/batch'
 import { makeSetup, type Setup } from '../../setup'
 import { BITS, idleInput, type Input } from '../../types'
 import { stepstonePlan } from './plan'
@@ -287,6 +288,56 @@ describe('what follows from a course', () => {
       const { size } = stepstonePlan(setup)
       expect(size.tall).toBeLessThanOrEqual(1.8)
       expect(size.half).toBeLessThanOrEqual(0.42)
+    }
+  })
+})
+
+describe('what goes its way', () => {
+  const air = (rows: number, w = 24) => Array.from({ length: rows }, () => '.'.repeat(w))
+  it('a swing hangs from its hook at one distance, and carries who stands on it to the other side', () => {
+    const setup = setupOf([...air(8), 'cccc................cccc'], [
+      thing('basket', 5, 7, { path: [{ x: 8, y: 2 }], seconds: 2 }),
+    ])
+    stepstonePlan(setup).things[0]!.does = 'swing'
+    const state = stepstone.start(setup, 1)
+    Object.assign(state.hero, { x: 5, y: state.things[0]!.y })
+    run(state, setup, 1)
+    const far = Math.hypot(3, 5)
+    let [carried, right] = [0, 0]
+    for (let i = 0; i < 118; i++) {
+      run(state, setup, 1)
+      const { x, y } = state.things[0]!
+      expect(Math.hypot(x - 8, y - 2)).toBeCloseTo(far, 6)
+      right = Math.max(right, x)
+      if (state.hero.ride === 0) carried++
+    }
+    expect(right).toBeCloseTo(11, 1)
+    expect(carried).toBeGreaterThan(110)
+    expect(state.hero.x).toBeCloseTo(state.things[0]!.x, 1)
+  })
+
+  it('a course that needs a lift, a loose plank or a spring is one whose way out can be reached', () => {
+    const gap = [...air(8), 'ccccc.........cccccccccc']
+    const with_ = (...things: Partial<CourseThing>[]) => setupOf(gap, [thing('hut', 20, 8), ...things])
+    expect(stepstone.facts(with_()).reachable).toBe(0)
+    expect(stepstone.facts(with_(thing('basket', 6, 8, { path: [{ x: 12, y: 8 }] }))).reachable).toBe(1)
+    expect(stepstone.facts(with_(thing('plank', 9.5, 8))).reachable).toBe(1)
+    const explored = stepstone.explore!(with_())
+    expect(explored.gap).toMatchObject({ wide: 9, high: 0, tile: 'crag' })
+  })
+
+  it('the simulated player waits for a lift, is carried, and gets out; and is thrown up by a spring where it must be', () => {
+    const lift = setupOf([...air(8), 'ccccc.........cccccccccc'], [
+      thing('hut', 20, 8),
+      thing('basket', 6, 8, { path: [{ x: 12.5, y: 8 }], seconds: 3 }),
+    ])
+    const up = setupOf(['............cccccccccccc', ...air(3), '............cccccccccccc', ...air(2), 'c'.repeat(24)], [
+      thing('hut', 20, 4),
+      thing('mushroom', 9.5, 6.75),
+    ])
+    for (const setup of [lift, up]) {
+      const played = playAll(setup, [1, 2, 3, 4, 5, 6].map((seed) => ({ skill: 1, seed })))
+      expect(played.filter(({ outcome }) => outcome === 'won').length).toBeGreaterThanOrEqual(4)
     }
   })
 })

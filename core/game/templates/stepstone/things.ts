@@ -31,17 +31,66 @@ export const freshThing = ({ id, x, y }: ThingPlan): Thing => ({
   on: false,
 })
 
-/** Where a thing is on its way after so many steps, forth and back: left in `place`. */
-const place = new Float64Array(2)
+/** What goes a way of its own and takes along who stands on it. */
+export const GOING: ReadonlySet<string> = new Set(['lift', 'swing'])
+
+/**
+ * Where a thing is on its way, as x and y, and which part of it (0 to 1) it has gone. Kept here: a number that is handed
+ * from function to function would be put in a box of its own at every step.
+ */
+const place = new Float64Array(3)
+const [AT_X, AT_Y, PART] = [0, 1, 2] as const
 function along(plan: ThingPlan, age: number): void {
-  const { path, steps } = plan
-  const legs = path.length - 1
+  const { steps } = plan
   const round = age % (steps * 2)
-  const t = (round < steps ? round : steps * 2 - round) / steps
-  const leg = Math.min(legs - 1, Math.floor(t * legs))
-  const part = t * legs - leg
-  place[0] = path[leg]!.x + (path[leg + 1]!.x - path[leg]!.x) * part
-  place[1] = path[leg]!.y + (path[leg + 1]!.y - path[leg]!.y) * part
+  place[PART] = (round < steps ? round : steps * 2 - round) / steps
+  placeAt(plan)
+}
+/** From stop to stop, each leg taking as long as the next. */
+function placeAt(plan: ThingPlan): void {
+  if (plan.does === 'swing') return swingAt(plan)
+  const { path } = plan
+  const legs = path.length - 1
+  const gone = place[PART]! * legs
+  const leg = Math.min(legs - 1, Math.floor(gone))
+  const part = gone - leg
+  place[AT_X] = path[leg]!.x + (path[leg + 1]!.x - path[leg]!.x) * part
+  place[AT_Y] = path[leg]!.y + (path[leg + 1]!.y - path[leg]!.y) * part
+}
+/**
+ * What swings hangs from its last stop, at the same distance all the time, from where it is laid to as far on the other
+ * side: slowest at its ends.
+ */
+function swingAt({ path }: ThingPlan): void {
+  const t = place[PART]!
+  const [from, hook] = [path[0]!, path[path.length - 1]!]
+  const [dx, dy] = [from.x - hook.x, from.y - hook.y]
+  const eased = t * t * (3 - 2 * t)
+  const x = dx * (1 - 2 * eased)
+  const below = Math.sqrt(Math.max(0, dx * dx + dy * dy - x * x))
+  place[AT_X] = hook.x + x
+  place[AT_Y] = hook.y + (dy < 0 ? -below : below)
+}
+
+/** Where a thing that goes its way is after so many steps of its own. */
+export function placeAfter(plan: ThingPlan, age: number): { x: number; y: number } {
+  if (plan.path.length < 2) return { x: plan.x, y: plan.y }
+  along(plan, age)
+  return { x: place[0]!, y: place[1]! }
+}
+
+/** Places of its way, so far apart at most (world units), from where it begins to where it turns back. */
+export function wayOfThing(plan: ThingPlan, apart: number): { x: number; y: number }[] {
+  const { path } = plan
+  if (path.length < 2) return [{ x: plan.x, y: plan.y }]
+  let far = 0
+  for (let i = 1; i < path.length; i++) far += Math.abs(path[i]!.x - path[i - 1]!.x) + Math.abs(path[i]!.y - path[i - 1]!.y)
+  const count = Math.max(1, Math.min(400, Math.ceil((far * (plan.does === 'swing' ? 3 : 1)) / apart)))
+  return Array.from({ length: count + 1 }, (_, i) => {
+    place[PART] = i / count
+    placeAt(plan)
+    return { x: place[0]!, y: place[1]! }
+  })
 }
 
 /** Moves every thing that is near enough to matter. */
