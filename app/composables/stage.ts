@@ -167,6 +167,11 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       const { play } = shown
       return play === null ? [] : (rulesFor(setup.doc.template.id).reach?.(play, setup) ?? [])
     },
+    /** Where in its course the hero's feet are; null where the rules do not say. */
+    feet(): Point | null {
+      const { play } = director.session().state
+      return play === null ? null : (rulesFor(director.setup().doc.template.id).feet?.(play) ?? null)
+    },
     onThumbs(tell: () => void) {
       thumbListeners.add(tell)
       return () => thumbListeners.delete(tell)

@@ -44,6 +44,13 @@ export const useShapes = defineStore('shapes', () => {
         )
   }
 
+  /** Of each picture of a tile: px above its top, and the widest hair at its sides; empty when it cannot be told. */
+  async function tiles(sprite: SpriteContent): Promise<{ top: number; hair: number }[]> {
+    const template = bench.plainTemplate()
+    if (template === null) return []
+    return (await stored()).workshop.tiles(plain(sprite), bench.factsOfSprite(sprite), template)
+  }
+
   async function shape(
     kind: ShapeKind,
     sprite: SpriteContent,
@@ -130,5 +137,17 @@ export const useShapes = defineStore('shapes', () => {
     return template === null ? [] : (await stored()).workshop.standOut(plain(sprites), ground, dim, facts, template)
   }
 
-  return { fairness, shape, look, proposeCut, lookAtCut, trim, align, preview, repeatOf, standOut }
+  return {
+    tiles,
+    fairness,
+    shape,
+    look,
+    proposeCut,
+    lookAtCut,
+    trim,
+    align,
+    preview,
+    repeatOf,
+    standOut,
+  }
 })

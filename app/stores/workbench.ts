@@ -1,12 +1,13 @@
 import { canvasOf } from '@core/art/place'
 import type { Clip, Frame, SpriteContent, Strip } from '@core/kinds/drawing'
+import { wholePart } from '@core/template/uses'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useBench } from './bench'
 import { useDesk } from './desk'
 import { useSwap } from './swap'
 
-export const TOOLS = ['frames', 'cut', 'clean', 'line-up', 'stand', 'touch', 'colour', 'size'] as const
+export const TOOLS = ['frames', 'beside', 'cut', 'clean', 'line-up', 'stand', 'touch', 'colour', 'size'] as const
 export type Tool = (typeof TOOLS)[number]
 
 /** The art workshop over stage and inspector: which drawing is in it, which frame is looked at, with which tool. */
@@ -37,6 +38,11 @@ export const useWorkbench = defineStore('workbench', () => {
   const part = computed(() => bench.selected.part)
   const entry = computed(() => bench.selected.entry)
   const spec = computed(() => bench.spec(part.value))
+  /** The drawing is a tile that courses are laid of. */
+  const isTile = computed(
+    () => bench.template?.parts.some(({ course }) => course?.tiles === wholePart(part.value)) === true,
+  )
+  const tools = computed(() => TOOLS.filter((one) => one !== 'beside' || isTile.value))
   const sprite = computed(() => swap.spriteAt(part.value, entry.value))
   /** The template's drawing that this one stands in for. */
   const reference = computed(() => swap.referenceAt(part.value, entry.value))
@@ -93,7 +99,7 @@ export const useWorkbench = defineStore('workbench', () => {
 
   return {
     ...{ open, tool, clipName, index, speed, onion, ghost, preview, picking, draft },
-    ...{ part, entry, spec, sprite, reference, clips, clip, frame, canvas, own },
+    ...{ isTile, tools, part, entry, spec, sprite, reference, clips, clip, frame, canvas, own },
     ...{ set, change, changeClip, show, key },
   }
 })

@@ -50,4 +50,6 @@ export async function dryRun(
 
 /** Where in its course a game's player gets to, worked out by the last of the workers; null for a game without one. */
 export const explore = (doc: GameDoc): Promise<Explored | null> =>
-  workers().at(-1)!.explore(JSON.parse(JSON.stringify(doc)) as GameDoc)
+  workers()
+    .at(-1)!
+    .explore(JSON.parse(JSON.stringify(doc)) as GameDoc)

@@ -6,12 +6,17 @@ import { keyOut, type KeyOut } from './key-out'
 import { type PixelsOf, framesOf } from './place'
 import type { Pixels } from './pixels'
 import { shrinkArea, shrinkNearest } from './resize'
+import { filledOut, levelled, topOf } from './tile'
 
 /** A change of the drawing's own pixels. Everything else about a sprite is only numbers and needs no new file. */
 export type Rework =
   | { do: 'key-out'; options: Omit<KeyOut, 'cells'> }
   /** To `height` px a frame: area mean for smooth art, whole factors for art drawn pixel by pixel. */
   | { do: 'resize'; height: number }
+  /** Tiles: tops at one line, of the frames that have one of these places among all frames of the sprite. */
+  | { do: 'level'; frames: readonly number[] }
+  /** Tiles: drawn up to their sides. */
+  | { do: 'fill-out' }
 
 export interface Reworked {
   sprite: SpriteContent
@@ -34,15 +39,13 @@ export async function reworkSprite(
 ): Promise<Reworked> {
   const result: Reworked = { sprite, assets: {}, files: new Map(), pixels: new Map() }
   const frames = framesOf(sprite)
+  const low = what.do === 'level' ? what.frames.flatMap((i) => frames[i] ?? []) : []
+  const top = Math.min(...low.map((frame) => topOf(pixelsOf(frame.asset), frame)))
   const tall = Math.max(...frames.map((frame) => sprite.canvas?.h ?? frame.h))
   for (const hash of new Set(frames.map((frame) => frame.asset))) {
     const old = pixelsOf(hash)
-    const made = change(
-      old,
-      what,
-      frames.filter((frame) => frame.asset === hash),
-      tall,
-    )
+    const mine = (all: readonly (typeof frames)[number][]) => all.filter((frame) => frame.asset === hash)
+    const made = what.do === 'level' ? levelled(old, mine(low), top) : change(old, what, mine(frames), tall)
     if (made === old) continue
     const { bytes, mime } = await place.encode(made)
     const to = await place.hash(bytes)
@@ -63,11 +66,12 @@ export async function reworkSprite(
 
 function change(
   pixels: Pixels,
-  what: Rework,
+  what: Exclude<Rework, { do: 'level' }>,
   cells: readonly { x: number; y: number; w: number; h: number }[],
   tall: number,
 ): Pixels {
   if (what.do === 'key-out') return keyOut(pixels, { ...what.options, cells })
+  if (what.do === 'fill-out') return filledOut(pixels, cells)
   const factor = tall / what.height
   if (factor <= 1) return pixels
   const drawnPixels = enlargement(pixels)

@@ -28,6 +28,8 @@ export const Evidence = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('wave'), asset: z.string(), fromS: z.number(), toS: z.number() }),
   z.object({ kind: z.literal('words'), text: z.string(), overWidth: z.number() }),
   z.object({ kind: z.literal('figure'), text: z.string() }),
+  /** A place in a course: the part it is of, and cells from its top left. */
+  z.object({ kind: z.literal('place'), course: z.string(), x: z.number(), y: z.number() }),
 ])
 export type Evidence = z.infer<typeof Evidence>
 

@@ -32,7 +32,9 @@ export interface PlayFacts {
   /** What wins, in words, where no number says it. */
   aim?: string
   /** Entries of casts that never come into play at the present numbers, and why, in a sentence. */
-  unmet?: readonly { part: string; entry: string; because: string }[]
+  unmet?: readonly { part: string; entry: string; because: string; place?: Point }[]
+  /** Where in its course the goal is, cells from the top left, where it is in one place. */
+  place?: Point
 }
 
 /** What of a course can be got to. */

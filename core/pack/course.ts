@@ -1,4 +1,4 @@
-import type { CourseContent, CourseThing } from '../kinds/course'
+import type { CourseContent } from '../kinds/course'
 import { MOST_HIGH, MOST_THINGS, MOST_WIDE } from '../kinds/course'
 
 /** A cell of a course, from its top left. */
@@ -107,20 +107,6 @@ export function withThing(
   const id = freeId(course)
   return { course: { ...course, things: [...course.things, { id, part, entry, x: x + 0.5, y: y + 1 }] }, id }
 }
-export const withoutThing = (course: CourseContent, id: string): CourseContent => ({
-  ...course,
-  things: course.things.filter((thing) => thing.id !== id),
-})
-/** Moved by whole or part cells, and its stops with it. */
-export const movedThing = (course: CourseContent, id: string, dx: number, dy: number): CourseContent => ({
-  ...course,
-  things: course.things.map((thing): CourseThing => {
-    if (thing.id !== id) return thing
-    const by = ({ x, y }: Cell) => ({ x: x + dx, y: y + dy })
-    return { ...thing, ...by(thing), ...(thing.path === undefined ? {} : { path: thing.path.map(by) }) }
-  }),
-})
-
 /** How many cells with a tile, and things, another size would cut off. */
 export function cutOff(course: CourseContent, w: number, h: number): number {
   let count = 0

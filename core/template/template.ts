@@ -82,8 +82,13 @@ export const PartSpec = z.object({
     .object({
       tiles: PartId,
       things: z.array(PartId).max(8),
+      /** The cast that what is only seen is one of: a picture that is dropped beside all things is a new one of these. */
+      decor: PartId.optional(),
       /** Which of them go a way that is drawn: those whose field says one of these. */
-      ways: z.array(z.object({ part: PartId, field: z.string(), is: z.array(z.string()).min(1) })).max(8).optional(),
+      ways: z
+        .array(z.object({ part: PartId, field: z.string(), is: z.array(z.string()).min(1) }))
+        .max(8)
+        .optional(),
     })
     .optional(),
   /** Only there in a pack that has those. */

@@ -198,6 +198,17 @@ const gate = (open: boolean): string =>
     ? `<rect x="28" y="20" width="8" height="180" fill="#a97c4f"/>`
     : [24, 66, 108, 150].map((y) => `<rect x="26" y="${y}" width="48" height="30" fill="#a97c4f"/><rect x="26" y="${y}" width="48" height="6" fill="#c99a66"/>`).join('') + oval(62, 118, 7, 7, '#e8b33c') + `<rect x="60" y="118" width="4" height="12" fill="#2b2f3d"/>`)
 
+const signpost = (): string =>
+  `<rect x="54" y="20" width="10" height="98" fill="#7d5836"/>` +
+  folded('M20,26L92,26L108,42L92,58L20,58Z', ['#c99a66', '#a97c4f'], 'M20,42L110,42L110,60L20,60Z') +
+  `<rect x="30" y="36" width="44" height="4" fill="#7d5836"/><rect x="30" y="46" width="30" height="4" fill="#7d5836"/>`
+const pine = (): string =>
+  `<rect x="66" y="170" width="18" height="48" fill="#6a492c"/>` +
+  [[128, 66, 178], [84, 54, 132], [40, 40, 86]].map(([top, half, low]) => folded(`M75,${top! - 32}L${75 + half!},${low}L${75 - half!},${low}Z`, ['#5f8a62', '#4b7350'], `M75,0L150,0L150,${low}L75,${low}Z`)).join('') // prettier-ignore
+const seat = (k: number): string =>
+  `<rect x="10" y="8" width="140" height="16" rx="4" fill="${k === 0 ? '#a97c4f' : '#8a6340'}"/><rect x="10" y="8" width="140" height="5" rx="2" fill="#c99a66"/>` +
+  [24, 128].map((x) => `<rect x="${x}" y="2" width="8" height="26" rx="3" fill="#d2b48a"/>`).join('')
+
 /** A line of hills that meets itself at both ends; `waves` are [whole turns, height, start]. */
 function ridge(base: number, waves: readonly [number, number, number][], fill: string): string {
   const points: string[] = []
@@ -240,6 +251,9 @@ export function drawings(): Drawing[] {
     { name: 'hut', svg: rows(180, 216, [hut(false), hut(true)]) },
     { name: 'cairn', svg: rows(120, 120, [cairn(false), cairn(true)]) },
     { name: 'gate', svg: rows(100, 200, [gate(false), gate(true)]) },
+    { name: 'seat', svg: rows(160, 36, [0, 1].map(seat)) },
+    { name: 'signpost', svg: svg(120, 120, signpost()) },
+    { name: 'pine', svg: svg(150, 220, pine()) },
     { name: 'life', svg: svg(66, 68, heart(0).replace('translate(7 6)', 'translate(0 2)')) },
     { name: 'backdrop', svg: svg(1280, 800, sky()) },
     { name: 'peaks', svg: svg(1280, 800, peaks()) },

@@ -201,3 +201,90 @@ test('a posted stepstone of two levels keeps its three players over a reload', a
   await toPlayers()
   await expect(said).toContainText('50 %')
 })
+
+test('what the way lacks is pencilled in and laid; a run begins at the cell in hand and leaves its trail', async ({
+  page,
+}) => {
+  await openDesk(page)
+  await oneScreen(page)
+  await page.locator('[data-thing=hut]').click()
+  await press(page, 13, 6)
+  await expect(reached(page)).toContainText('to the way out')
+  // A gap that no jump covers.
+  await page.locator('[data-tool=erase]').click()
+  for (const row of [7, 8, 9]) await drag(page, [5, row], [11, row])
+  const gap = page.getByTestId('gap-said')
+  await expect(gap).toContainText('The way breaks off at column 5, row 7')
+  await page.locator('[data-tool=pick]').click()
+  await press(page, 4, 6)
+  await expect(board(page)).toHaveAttribute('data-jumps', 'lands falls')
+  await page.locator('[data-act=mend]').click()
+  await expect(reached(page)).toContainText('to the way out')
+  await expect(gap).toHaveCount(0)
+  await undoes(page, 'Lay the way')
+
+  // From the far side it is a few steps to the way out.
+  await press(page, 12, 6)
+  await page.keyboard.press('g')
+  const run = page.getByTestId('course-run')
+  await expect(run).toHaveAttribute('data-screen', 'play')
+  await page.keyboard.down('ArrowRight')
+  await expect(run).toHaveAttribute('data-screen', 'won')
+  await page.keyboard.up('ArrowRight')
+  await page.keyboard.press('Escape')
+  await expect(run).toHaveCount(0)
+  await expect(board(page)).toBeFocused()
+  await page.locator('[data-act=trail-off]').click()
+  await expect(page.locator('[data-act=trail-off]')).toHaveCount(0)
+})
+
+test('many at once: a box is copied by a drag, mirrored, kept together; a way is drawn; a locked layer says so', async ({
+  page,
+}) => {
+  await openDesk(page)
+  await oneScreen(page)
+  await page.locator('[data-thing=basket]').click()
+  await press(page, 4, 4)
+  await page.locator('[data-tile=ledge]').click()
+  await drag(page, [3, 5], [5, 5])
+  await page.keyboard.press('p')
+  // A box around both, and a copy of it four cells to the right.
+  await drag(page, [3, 3], [6, 5])
+  await expect(page.getByRole('heading', { name: '4 x 3 cells' })).toBeVisible()
+  await page.keyboard.down('Alt')
+  await drag(page, [4, 4], [9, 4])
+  await page.keyboard.up('Alt')
+  await undoes(page, 'Copy 4 x 3 cells')
+  await page.locator('[data-act=mirror]').click()
+  await undoes(page, 'Mirror 4 x 3 cells')
+
+  // The first basket gets a way of two stops; one is dragged, and taken out again.
+  await press(page, 14, 2)
+  await press(page, 4, 4)
+  await expect(page.getByRole('heading', { name: 'Basket' })).toBeVisible()
+  await page.locator('[data-act=add-stop]').click()
+  await page.locator('[data-act=add-stop]').click()
+  await expect(page.getByLabel('Stop 2, column')).toHaveValue('10.5')
+  await page.getByLabel('Stop 1, row').fill('2')
+  await page.getByLabel('Stop 1, row').press('Tab')
+  await undoes(page, 'Move a stop')
+  await drag(page, [10, 4.5], [12, 2])
+  await expect(page.getByLabel('Stop 2, column')).toHaveValue('12.5')
+  await board(page).press('Delete')
+  await expect(page.getByLabel('Stop 2, column')).toHaveCount(0)
+
+  // Both baskets, kept together: one is pressed, both are picked.
+  await page.keyboard.down('Shift')
+  await press(page, 9, 4)
+  await page.keyboard.up('Shift')
+  await expect(page.getByRole('heading', { name: '2 things' })).toBeVisible()
+  await page.locator('[data-act=group]').click()
+  await press(page, 14, 2)
+  await press(page, 4, 4)
+  await expect(page.getByRole('heading', { name: '2 things' })).toBeVisible()
+
+  await page.locator('[data-lock=play]').click()
+  await page.locator('[data-tile=crag]').click()
+  await press(page, 1, 1)
+  await expect(page.getByTestId('notice')).toContainText('This layer is locked')
+})

@@ -1,21 +1,26 @@
 <script setup lang="ts">
-import { drawCells } from '@core/game/course/draw-cells'
-import { gridOf } from '@core/game/course/grid'
-import { add, makeDrawList, toStage } from '@core/game/draw-list'
-import type { Stage } from '@core/game/stage'
-import { partAs } from '@core/game/setup'
-import { LAYERS, sizeOf, type Cell } from '@core/pack/course'
-import { paint } from '@player/draw'
-import { useDevicePixelRatio, useElementSize, useEventListener } from '@vueuse/core'
+import { rulesFor } from '@core/game/registry'
+import type { Jump } from '@core/game/rules'
+import type { Point } from '@core/game/types'
+import { sizeOf, type Cell } from '@core/pack/course'
+import { areaOf, nearestLeg, START, takesIn, type Area } from '@core/pack/course-choice'
+import { useDevicePixelRatio, useElementSize, useEventListener, watchDebounced } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { bringingsOf } from '~/composables/dropped'
 import { loadImagesOf } from '~/composables/images'
 import { lettersOf, type Letters } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useCourse } from '~/stores/course'
+import type { Bringing } from '~/stores/incoming'
+import { drawBoard, type Trail } from './board-ink'
 
-/** The course in the maker's own art, laid cell by cell: the pointer and the keys do the same. */
-const { reach } = defineProps<{ reach: boolean }>()
+/**
+ * The course in the maker's own art, laid cell by cell: the pointer and the keys do the same. One component of over 400
+ * lines, since both are one hand on one canvas; what is drawn is in `board-ink`.
+ */
+const { reach, arcs, trail } = defineProps<{ reach: boolean; arcs: boolean; trail: Trail | null }>()
+const emit = defineEmits<{ run: [from: Point]; dropped: [what: Bringing[], spot: Point, on: string] }>()
 const course = useCourse()
 const bench = useBench()
 const assets = useAssets()
@@ -27,10 +32,23 @@ const letters = shallowRef<Letters | null>(null)
 /** CSS px a cell takes, and the cell at the top left. */
 const zoom = ref(32)
 const view = ref({ x: 0, y: 0 })
-const list = makeDrawList()
+/** Cells across and down that are in sight. */
+const seen = computed(() => ({ w: width.value / zoom.value, h: height.value / zoom.value }))
 let frame = 0
-let dragged: { id: string; from: Cell; at: Cell } | null = null
-const shift = shallowRef<{ id: string; dx: number; dy: number } | null>(null)
+
+/** What the pointer is doing, from its press on. */
+type Hold =
+  | { does: 'stroke' }
+  | { does: 'move'; from: Point; copies: boolean }
+  | { does: 'stop'; index: number }
+  | { does: 'box'; from: Cell }
+  | { does: 'pan'; from: { x: number; y: number }; view: Point }
+let hold: Hold | null = null
+const shift = shallowRef<Point | null>(null)
+const box = shallowRef<Area | null>(null)
+const stopAt = shallowRef<Point | null>(null)
+/** Where a box of the keys begins. */
+let anchor: Cell | null = null
 
 watch(
   () => bench.here,
@@ -54,21 +72,39 @@ watch(size, (now, was) => {
 })
 
 function bounded(): void {
-  const [across, down] = [width.value / zoom.value, height.value / zoom.value]
+  const { w, h } = seen.value
   view.value = {
-    x: Math.max(-1, Math.min(Math.max(-1, size.value.w - across + 1), view.value.x)),
-    y: Math.max(-1, Math.min(Math.max(-1, size.value.h - down + 1), view.value.y)),
+    x: Math.max(-1, Math.min(Math.max(-1, size.value.w - w + 1), view.value.x)),
+    y: Math.max(-1, Math.min(Math.max(-1, size.value.h - h + 1), view.value.y)),
   }
 }
 /** The cell in hand is kept in sight. */
 function inSight({ x, y }: Cell): void {
-  const [across, down] = [width.value / zoom.value, height.value / zoom.value]
+  const { w, h } = seen.value
   view.value = {
-    x: Math.min(Math.max(view.value.x, x + 2 - across), x - 1),
-    y: Math.min(Math.max(view.value.y, y + 2 - down), y - 1),
+    x: Math.min(Math.max(view.value.x, x + 2 - w), x - 1),
+    y: Math.min(Math.max(view.value.y, y + 2 - h), y - 1),
   }
   bounded()
 }
+/** A place in the middle of what is seen, as the map was pressed. */
+function goTo({ x, y }: Point): void {
+  view.value = { x: x - seen.value.w / 2, y: y - seen.value.h / 2 }
+  bounded()
+}
+
+const jumps = shallowRef<readonly Jump[]>([])
+/** The pointer rests a moment before the jumps from under it are shown. */
+watchDebounced(
+  [() => course.cursor, () => arcs, () => bench.here],
+  () => {
+    const setup = bench.here
+    const { x, y } = course.cursor
+    const rules = setup === null ? undefined : rulesFor(setup.doc.template.id)
+    jumps.value = setup === null || !arcs ? [] : (rules?.jumps?.(setup, { x: x + 0.5, y: y + 0.99 }) ?? [])
+  },
+  { debounce: 250, immediate: true },
+)
 
 const draw = (): void => {
   cancelAnimationFrame(frame)
@@ -79,136 +115,37 @@ function drawNow(): void {
   const content = course.content
   const to = canvas.value
   if (setup === null || content === null || to === null || letters.value === null || width.value === 0) return
-  const k = pixelRatio.value
-  to.width = Math.round(width.value * k)
-  to.height = Math.round(height.value * k)
-  const ink = to.getContext('2d')!
-  const scale = zoom.value * k
-  const stage: Stage = { ...setup.stage, width: to.width / scale, height: to.height / scale }
-  list.count = 0
-  list.camera.x = view.value.x
-  list.camera.y = view.value.y
-  const behind = add(list, 'picture', partAs(setup.doc, 'backdrop'), 0, 0)
-  behind.w = stage.width
-  behind.h = stage.height
-  const tiles = course.spec?.course?.tiles ?? ''
-  const grid = gridOf(content, setup.casts[tiles] ?? [])
-  for (const layer of LAYERS) {
-    const from = list.count
-    drawCells(list, grid, grid[layer], tiles, stage, 0)
-    // The layer in hand is seen as it is; the others step back.
-    for (let i = from; i < list.count; i++) list.items[i]!.alpha = layer === course.layer ? 1 : 0.5
-    if (layer === 'play') drawThings()
-  }
-  toStage(list)
-  ink.fillStyle = '#171b26'
-  ink.fillRect(0, 0, to.width, to.height)
-  const images = assets.bitmaps()
-  paint(list, setup, { ink, view: { left: 0, top: 0, scale, stage }, images, ...letters.value })
-  drawOver(ink, scale)
+  const ratio = pixelRatio.value
+  const [w, h] = [Math.round(width.value * ratio), Math.round(height.value * ratio)]
+  if (to.width !== w || to.height !== h) Object.assign(to, { width: w, height: h })
+  drawBoard(
+    to.getContext('2d')!,
+    { ...view.value, scale: zoom.value * ratio, ratio },
+    {
+      ...{ setup, content, images: assets.bitmaps(), letters: letters.value, trail, jumps: jumps.value },
+      tiles: course.spec?.course?.tiles ?? '',
+      ...{ layer: course.layer, hidden: course.hidden, dimmed: course.dimmed, cursor: course.cursor },
+      ...{ chosen: course.chosen, stop: course.stop, shift: shift.value, box: box.value, stopAt: stopAt.value },
+      explored: reach ? course.explored : null,
+      fresh: course.fresh,
+    },
+  )
 }
-function drawThings(): void {
-  const content = course.content!
-  for (const thing of content.things) {
-    const item = add(list, 'sprite', thing.part, thing.x, thing.y)
-    const moved = shift.value?.id === thing.id ? shift.value : null
-    item.x += moved?.dx ?? 0
-    item.y += moved?.dy ?? 0
-    item.share = 1
-    item.entry = thing.entry
-  }
-  const hero = partAs(bench.here!.doc, 'icon')
-  const item = add(list, 'sprite', hero, content.start.x, content.start.y)
-  const moved = shift.value?.id === 'start' ? shift.value : null
-  item.x += moved?.dx ?? 0
-  item.y += moved?.dy ?? 0
-  item.share = 1
-}
-
-function drawOver(ink: CanvasRenderingContext2D, scale: number): void {
-  const { w, h } = size.value
-  const at = (x: number, y: number) => [(x - view.value.x) * scale, (y - view.value.y) * scale] as const
-  const [left, top] = at(0, 0)
-  if (reach && course.explored !== null) {
-    // Hatched, and with a dotted edge: never by colour alone.
-    ink.save()
-    ink.beginPath()
-    for (const cell of course.explored.cells) {
-      const [x, y] = at(cell % course.explored.w, Math.floor(cell / course.explored.w))
-      ink.rect(x, y, scale, scale)
-    }
-    ink.clip()
-    ink.strokeStyle = course.fresh ? '#ffffff66' : '#ffffff22'
-    ink.lineWidth = Math.max(1, scale * 0.04)
-    ink.beginPath()
-    for (let d = -ink.canvas.height; d < ink.canvas.width; d += scale / 3) {
-      ink.moveTo(d, ink.canvas.height)
-      ink.lineTo(d + ink.canvas.height, 0)
-    }
-    ink.stroke()
-    ink.restore()
-    ink.lineWidth = Math.max(2, scale * 0.08)
-    ink.strokeStyle = '#d8432f'
-    for (const { x, y } of course.explored.lost) {
-      const [px, py] = at(x, y - 0.5)
-      ink.beginPath()
-      ink.moveTo(px - scale * 0.4, py - scale * 0.4)
-      ink.lineTo(px + scale * 0.4, py + scale * 0.4)
-      ink.moveTo(px + scale * 0.4, py - scale * 0.4)
-      ink.lineTo(px - scale * 0.4, py + scale * 0.4)
-      ink.stroke()
-    }
-  }
-  ink.strokeStyle = '#ffffff2e'
-  ink.lineWidth = 1
-  ink.beginPath()
-  for (let x = 0; x <= w; x++) {
-    const px = Math.round(at(x, 0)[0]) + 0.5
-    ink.moveTo(px, top)
-    ink.lineTo(px, top + h * scale)
-  }
-  for (let y = 0; y <= h; y++) {
-    const py = Math.round(at(0, y)[1]) + 0.5
-    ink.moveTo(left, py)
-    ink.lineTo(left + w * scale, py)
-  }
-  ink.stroke()
-  for (const thing of course.content!.things) {
-    if (thing.id !== course.picked && thing.path === undefined) continue
-    ink.setLineDash([scale * 0.2, scale * 0.15])
-    ink.strokeStyle = '#ffffff'
-    ink.lineWidth = Math.max(1.5, scale * 0.05)
-    ink.beginPath()
-    ink.moveTo(...at(thing.x, thing.y))
-    for (const stop of thing.path ?? []) ink.lineTo(...at(stop.x, stop.y))
-    ink.stroke()
-    ink.setLineDash([])
-  }
-  const chosen =
-    course.picked === 'start' ? course.content!.start : course.content!.things.find(({ id }) => id === course.picked)
-  if (chosen !== undefined) {
-    const [x, y] = at(chosen.x - 0.6 + (shift.value?.dx ?? 0), chosen.y - 1.1 + (shift.value?.dy ?? 0))
-    ink.strokeStyle = '#f2b705'
-    ink.lineWidth = 2 * pixelRatio.value
-    ink.strokeRect(x, y, scale * 1.2, scale * 1.2)
-  }
-  const [x, y] = at(course.cursor.x, course.cursor.y)
-  ink.strokeStyle = '#171b26'
-  ink.lineWidth = 4 * pixelRatio.value
-  ink.strokeRect(x, y, scale, scale)
-  ink.strokeStyle = '#ffffff'
-  ink.lineWidth = 2 * pixelRatio.value
-  ink.strokeRect(x, y, scale, scale)
-}
-watch([() => course.content, () => course.cursor, () => course.explored, () => course.fresh, () => course.layer], () =>
+watch(
+  [() => course.content, () => course.cursor, () => course.explored, () => course.fresh, () => course.layer, jumps],
+  () => draw(),
+)
+watch([() => course.hidden, () => course.dimmed, () => course.chosen, () => course.stop, shift, box, stopAt], () =>
   draw(),
 )
-watch([() => course.picked, width, height, zoom, view, shift, () => reach], () => draw())
+watch([width, height, zoom, view, () => reach, () => trail], () => draw())
 onMounted(() => {
   course.watchers++
   // Where the course begins is where one begins.
   if (course.content !== null) {
-    course.cursor = { x: Math.floor(course.content.start.x), y: Math.floor(course.content.start.y) - 1 }
+    const { start } = course.content
+    course.cursor = course.goTo ?? { x: Math.floor(start.x), y: Math.floor(start.y) - 1 }
+    course.goTo = null
     setTimeout(() => inSight({ ...course.cursor, y: course.cursor.y + 2 }))
   }
   canvas.value?.focus()
@@ -218,83 +155,161 @@ onBeforeUnmount(() => {
   cancelAnimationFrame(frame)
 })
 
-function spot(event: PointerEvent | WheelEvent): { x: number; y: number } {
-  const box = canvas.value!.getBoundingClientRect()
+function spot(event: MouseEvent): Point {
+  const at = canvas.value!.getBoundingClientRect()
   return {
-    x: (event.clientX - box.left) / zoom.value + view.value.x,
-    y: (event.clientY - box.top) / zoom.value + view.value.y,
+    x: (event.clientX - at.left) / zoom.value + view.value.x,
+    y: (event.clientY - at.top) / zoom.value + view.value.y,
   }
 }
-const cellAt = (event: PointerEvent): Cell => {
-  const { x, y } = spot(event)
-  return { x: Math.floor(x), y: Math.floor(y) }
-}
+const cellOf = ({ x, y }: Point): Cell => ({ x: Math.floor(x), y: Math.floor(y) })
 const inside = ({ x, y }: Cell): boolean => x >= 0 && y >= 0 && x < size.value.w && y < size.value.h
+/** The middle of a cell's floor, or just there, where nothing snaps. */
+const snapped = ({ x, y }: Point): Point =>
+  course.snaps ? { x: Math.floor(x) + 0.5, y: Math.floor(y) + 1 } : { x: eighth(x), y: eighth(y) }
+const eighth = (value: number): number => Math.round(value * 8) / 8
 
 /** The thing under a place, the front one first; the start where the hero stands. */
-function thingAt({ x, y }: { x: number; y: number }): string {
-  const near = (one: { x: number; y: number }) => Math.abs(one.x - x) < 0.7 && y > one.y - 1.3 && y < one.y + 0.3
+function thingAt({ x, y }: Point): string {
+  if (course.shut('play') !== '') return ''
+  const near = (one: Point) => Math.abs(one.x - x) < 0.7 && y > one.y - 1.3 && y < one.y + 0.3
   const found = [...course.content!.things].reverse().find(near)
   if (found !== undefined) return found.id
-  return near(course.content!.start) ? 'start' : ''
+  return near(course.content!.start) ? START : ''
+}
+/** The stop of the way in hand that is under a place; -1 for none. */
+const stopUnder = (at: Point): number =>
+  (course.single?.path ?? []).findIndex((one) => Math.hypot(one.x - at.x, one.y - at.y) * zoom.value < 12)
+const onWay = (at: Point): boolean => {
+  const one = course.single
+  return one?.path !== undefined && course.goes(one) && nearestLeg(one.path, one, at).away * zoom.value < 7
 }
 
 function down(event: PointerEvent): void {
-  const cell = cellAt(event)
+  const at = spot(event)
+  const cell = cellOf(at)
   canvas.value?.focus()
-  if (event.button !== 0 || !inside(cell) || course.content === null) return
-  course.cursor = cell
-  if (event.altKey) return course.sample(cell)
+  if (course.content === null) return
+  if (event.button === 1) {
+    canvas.value!.setPointerCapture(event.pointerId)
+    hold = { does: 'pan', from: { x: event.clientX, y: event.clientY }, view: view.value }
+    return event.preventDefault()
+  }
+  if (event.button !== 0) return
+  const grabbed = course.tool === 'pick' ? stopUnder(at) : -1
+  if (!inside(cell) && grabbed < 0) return
+  if (inside(cell)) course.cursor = cell
+  if (event.altKey && course.tool !== 'pick') return course.sample(cell)
   canvas.value!.setPointerCapture(event.pointerId)
   switch (course.tool) {
     case 'paint':
     case 'erase':
+      hold = { does: 'stroke' }
       return course.paintTo(cell)
     case 'fill':
       return void course.fill(cell)
     case 'place':
-      return void course.place(cell)
-    case 'pick': {
-      course.picked = thingAt(spot(event))
-      if (course.picked !== '') dragged = { id: course.picked, from: cell, at: cell }
-    }
+      return void course.place(cell, at)
+    case 'pick':
+      return pickAt(at, cell, event, grabbed)
   }
+}
+function pickAt(at: Point, cell: Cell, event: PointerEvent, grabbed: number): void {
+  if (grabbed >= 0) {
+    course.stop = grabbed
+    hold = { does: 'stop', index: grabbed }
+    return
+  }
+  course.stop = -1
+  const id = thingAt(at)
+  if (id !== '' && event.shiftKey) return course.alsoChoose(id)
+  if (id !== '' && !course.chosen.things.includes(id)) course.choose([id])
+  if (id !== '' || takesIn(course.chosen, cell)) hold = { does: 'move', from: at, copies: event.altKey }
+  else if (onWay(at)) void course.addStop(snapped(at))
+  else {
+    course.choose([])
+    hold = { does: 'box', from: cell }
+  }
+}
+/** How far a drag went: by cells where it snaps, along one way with Shift. */
+function dragged(from: Point, to: Point, held: boolean): Point {
+  const whole = course.snaps || course.chosen.area !== null
+  const [x, y] = [to.x - from.x, to.y - from.y].map(whole ? Math.round : eighth) as [number, number]
+  if (!held) return { x, y }
+  return Math.abs(x) >= Math.abs(y) ? { x, y: 0 } : { x: 0, y }
 }
 function moved(event: PointerEvent): void {
-  const cell = cellAt(event)
-  if (inside(cell) && (event.buttons === 0 || dragged === null)) course.cursor = cell
-  if (event.buttons === 0) return
-  if (dragged !== null) {
-    dragged.at = cell
-    shift.value = { id: dragged.id, dx: cell.x - dragged.from.x, dy: cell.y - dragged.from.y }
-  } else if ((course.tool === 'paint' || course.tool === 'erase') && inside(cell)) course.paintTo(cell)
+  const at = spot(event)
+  const cell = cellOf(at)
+  if (inside(cell) && (hold === null || hold.does === 'stroke')) {
+    if (cell.x !== course.cursor.x || cell.y !== course.cursor.y) course.cursor = cell
+  }
+  switch (hold?.does) {
+    case 'stroke':
+      return inside(cell) ? course.paintTo(cell) : undefined
+    case 'move':
+      shift.value = dragged(hold.from, at, event.shiftKey)
+      return
+    case 'stop':
+      stopAt.value = snapped(at)
+      return
+    case 'box':
+      box.value = cell.x === hold.from.x && cell.y === hold.from.y ? null : areaOf(hold.from, cell)
+      return
+    case 'pan':
+      view.value = {
+        x: hold.view.x - (event.clientX - hold.from.x) / zoom.value,
+        y: hold.view.y - (event.clientY - hold.from.y) / zoom.value,
+      }
+      return bounded()
+  }
 }
 async function up(): Promise<void> {
-  if (dragged !== null) {
-    const { id, from, at } = dragged
-    dragged = null
-    shift.value = null
-    return course.move(id, at.x - from.x, at.y - from.y)
+  const [was, by, area, stop] = [hold, shift.value, box.value, stopAt.value]
+  drop()
+  if (was?.does === 'stroke') return course.endStroke()
+  if (was?.does === 'move' && by !== null) return was.copies ? course.copyBy(by.x, by.y) : course.moveChoice(by.x, by.y)
+  if (was?.does === 'stop' && stop !== null) return course.moveStop(was.index, stop)
+  if (was?.does === 'box' && area !== null) course.chooseBox(area)
+}
+/** What was under way is over; true where something was. */
+function drop(): boolean {
+  const was = hold !== null && hold.does !== 'pan'
+  hold = null
+  shift.value = box.value = stopAt.value = null
+  return was
+}
+function cancelled(): void {
+  drop()
+  course.dropStroke()
+}
+function zoomBy(times: number, at: { x: number; y: number }): void {
+  const before = { x: at.x / zoom.value, y: at.y / zoom.value }
+  zoom.value = Math.max(10, Math.min(80, zoom.value * times))
+  view.value = {
+    x: view.value.x + before.x - at.x / zoom.value,
+    y: view.value.y + before.y - at.y / zoom.value,
   }
-  await course.endStroke()
+  bounded()
 }
 function wheel(event: WheelEvent): void {
   event.preventDefault()
-  if (!event.ctrlKey) {
-    const by = event.deltaMode === 1 ? 16 : 1
-    view.value = {
-      x: view.value.x + (event.deltaX * by) / zoom.value,
-      y: view.value.y + (event.deltaY * by) / zoom.value,
-    }
-    return bounded()
+  if (event.ctrlKey) {
+    const at = canvas.value!.getBoundingClientRect()
+    return zoomBy(event.deltaY < 0 ? 1.15 : 1 / 1.15, { x: event.clientX - at.left, y: event.clientY - at.top })
   }
-  const before = spot(event)
-  zoom.value = Math.max(10, Math.min(80, zoom.value * (event.deltaY < 0 ? 1.15 : 1 / 1.15)))
-  const after = spot(event)
-  view.value = { x: view.value.x + before.x - after.x, y: view.value.y + before.y - after.y }
+  const by = event.deltaMode === 1 ? 16 : 1
+  const [dx, dy] = event.shiftKey && event.deltaX === 0 ? [event.deltaY, 0] : [event.deltaX, event.deltaY]
+  view.value = { x: view.value.x + (dx * by) / zoom.value, y: view.value.y + (dy * by) / zoom.value }
   bounded()
 }
 useEventListener(canvas, 'wheel', wheel, { passive: false })
+
+async function fallen(event: DragEvent): Promise<void> {
+  const at = spot(event)
+  const what = await bringingsOf(event.dataTransfer)
+  if (what.length > 0) emit('dropped', what, at, thingAt(at))
+}
 
 const STEPS: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -302,56 +317,85 @@ const STEPS: Record<string, readonly [number, number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 }
-async function lay(): Promise<void> {
+async function lay(more: boolean): Promise<void> {
   const cell = course.cursor
   if (course.tool === 'fill') return course.fill(cell)
   if (course.tool === 'place') return course.place(cell)
   if (course.tool === 'pick') {
-    course.picked = thingAt({ x: cell.x + 0.5, y: cell.y + 0.9 })
-    return
+    const id = thingAt({ x: cell.x + 0.5, y: cell.y + 0.9 })
+    if (more && id !== '') return course.alsoChoose(id)
+    return course.choose(id === '' ? [] : [id])
   }
   course.paintTo(cell)
   await course.endStroke()
 }
+async function stepped(event: KeyboardEvent, [dx, dy]: readonly [number, number]): Promise<void> {
+  if (event.altKey) {
+    const by = event.shiftKey ? 0.25 : 1
+    const stop = course.single?.path?.[course.stop]
+    if (stop !== undefined) {
+      const index = course.stop
+      await course.moveStop(index, { x: stop.x + dx * by, y: stop.y + dy * by })
+      course.stop = index
+    } else await course.moveChoice(dx * by, dy * by)
+    return
+  }
+  const to = { x: course.cursor.x + dx, y: course.cursor.y + dy }
+  if (!inside(to)) return
+  // Held down, Shift lays a run, one step when it is let go; or draws a box.
+  if (event.shiftKey && (course.tool === 'paint' || course.tool === 'erase')) {
+    course.paintTo(course.cursor)
+    course.paintTo(to)
+  }
+  if (event.shiftKey && course.tool === 'pick') {
+    anchor ??= course.cursor
+    course.chooseBox(areaOf(anchor, to))
+  }
+  course.cursor = to
+  inSight(to)
+}
 async function key(event: KeyboardEvent): Promise<void> {
   const step = STEPS[event.key]
+  const letter = event.key.toLowerCase()
+  if (event.ctrlKey || event.metaKey) {
+    if (letter === 'c' && course.copy()) event.preventDefault()
+    else if (letter === 'x' && course.copy()) void course.removeChoice()
+    else if (letter === 'v') void course.paste()
+    else return
+    return event.preventDefault()
+  }
   if (step !== undefined) {
     event.preventDefault()
-    if (event.altKey && course.picked !== '') {
-      await course.move(course.picked, step[0] * (event.shiftKey ? 0.25 : 1), step[1] * (event.shiftKey ? 0.25 : 1))
-      return
-    }
-    const to = { x: course.cursor.x + step[0], y: course.cursor.y + step[1] }
-    if (!inside(to)) return
-    // Held down, Shift lays a run: one step when it is let go.
-    if (event.shiftKey && (course.tool === 'paint' || course.tool === 'erase')) {
-      course.paintTo(course.cursor)
-      course.paintTo(to)
-    }
-    course.cursor = to
-    return inSight(to)
+    return stepped(event, step)
   }
   if (event.key === 'Enter' || event.key === ' ') {
     event.preventDefault()
-    return lay()
+    return lay(event.shiftKey)
   }
   if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault()
-    return course.remove(course.picked)
+    return course.removeChoice()
   }
-  if (event.key === 'Escape' && (course.dropStroke() || course.picked !== '')) {
-    event.preventDefault()
-    course.picked = ''
-  }
+  if (letter === 'g' && !event.altKey) emit('run', { x: course.cursor.x + 0.5, y: course.cursor.y + 1 })
+  else if (letter === 'm' && !event.altKey) void course.mirror()
+  else if (letter === 'n' && course.single !== null && course.goes(course.single))
+    void course.endAt(snapped({ x: course.cursor.x + 0.5, y: course.cursor.y + 0.5 }))
+  else if (event.key === '+' || event.key === '-')
+    zoomBy(event.key === '+' ? 1.25 : 0.8, { x: width.value / 2, y: height.value / 2 })
+  else if (event.key === 'Escape' && (drop() || course.dropStroke() || course.nameOfChoice !== '')) course.choose([])
+  else return
+  event.preventDefault()
 }
 const released = (event: KeyboardEvent): void => {
-  if (event.key === 'Shift') void course.endStroke()
+  if (event.key !== 'Shift') return
+  anchor = null
+  void course.endStroke()
 }
 const under = computed(() => {
   const { x, y } = course.cursor
   return `Column ${x + 1}, row ${y + 1} of ${size.value.w} x ${size.value.h}`
 })
-defineExpose({ focus: () => canvas.value?.focus() })
+defineExpose({ focus: () => canvas.value?.focus(), view, seen, goTo })
 </script>
 
 <template>
@@ -360,19 +404,23 @@ defineExpose({ focus: () => canvas.value?.focus() })
       ref="canvas"
       tabindex="0"
       role="application"
-      :aria-label="`The course. ${under}. Arrow keys move, Enter lays, Shift and arrows lay a run.`"
+      :aria-label="`The course. ${under}. Arrow keys move, Enter lays or picks, Shift and arrows lay a run or draw a box.`"
       :data-tool="course.tool"
       :data-view="`${view.x} ${view.y} ${zoom}`"
+      :data-jumps="jumps.map(({ lands }) => (lands ? 'lands' : 'falls')).join(' ')"
       data-testid="course-board"
       @pointerdown="down"
       @pointermove="moved"
       @pointerup="up"
-      @pointercancel="course.dropStroke()"
+      @pointercancel="cancelled"
       @keydown="key"
       @keyup="released"
+      @dragover.prevent
+      @drop.prevent="fallen"
       @contextmenu.prevent
     />
     <span class="where mono" role="status">{{ under }}</span>
+    <slot />
   </div>
 </template>
 

@@ -1,20 +1,33 @@
 <script setup lang="ts">
+import type { Setup } from '@core/game/setup'
+import type { Point } from '@core/game/types'
 import { courseFromCsv, courseToCsv } from '@core/parcel/course-csv'
-import { cutOff, sizeOf } from '@core/pack/course'
+import { cutOff, LAYERS, sizeOf } from '@core/pack/course'
+import { wholePart } from '@core/template/uses'
 import { decodeTable } from '@core/wording/table'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { areFrames } from '~/composables/dropped'
 import { download, fileWord } from '~/composables/download'
 import { useBench } from '~/stores/bench'
 import { COURSE_TOOLS, useCourse, type CourseTool } from '~/stores/course'
+import type { Bringing } from '~/stores/incoming'
 import { useNotices } from '~/stores/notices'
+import { useSwap } from '~/stores/swap'
+import type { Trail } from './board-ink'
+import CourseBoard from './Board.vue'
 
 /** Where a course is laid: the board, the tray of tiles and things, and what there is to say about it. */
 const bench = useBench()
 const course = useCourse()
 const notices = useNotices()
+const swap = useSwap()
 const reach = ref(true)
-const board = useTemplateRef<{ focus: () => void }>('board')
+const arcs = ref(true)
+const board = useTemplateRef<InstanceType<typeof CourseBoard>>('board')
+/** A play from a place of the course, and what the last one left. */
+const run = shallowRef<{ setup: Setup; auto: boolean } | null>(null)
+const trail = shallowRef<Trail | null>(null)
 const csv = useTemplateRef<HTMLInputElement>('csv')
 
 const NAMES: Record<CourseTool, { name: string; key: string; does: string }> = {
@@ -22,21 +35,18 @@ const NAMES: Record<CourseTool, { name: string; key: string; does: string }> = {
   erase: { name: 'Erase', key: 'E', does: 'Takes tiles out' },
   fill: { name: 'Fill', key: 'F', does: 'Lays all cells that hang together and are alike' },
   place: { name: 'Place', key: 'L', does: 'Puts the thing in hand there' },
-  pick: { name: 'Pick', key: 'P', does: 'Takes a thing, or the start, to move it' },
+  pick: { name: 'Pick', key: 'P', does: 'Takes things, the start, or a box of cells' },
 }
-const LAYER_NAMES = [
-  { id: 'back', name: 'Behind' },
-  { id: 'play', name: 'Play' },
-  { id: 'front', name: 'Before' },
-] as const
 const byKey = Object.fromEntries(COURSE_TOOLS.map((tool) => [NAMES[tool].key.toLowerCase(), tool]))
 useEventListener('keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement
+  if (run.value !== null || event.defaultPrevented) return
   if (event.ctrlKey || event.metaKey || event.altKey || /^(input|textarea|select)$/i.test(target.tagName)) return
   const key = event.key.toLowerCase()
   if (key === 'h') reach.value = !reach.value
+  else if (key === 'j') arcs.value = !arcs.value
   else if (byKey[key] !== undefined) course.tool = byKey[key]
-  else if (['1', '2', '3'].includes(key)) course.layer = LAYER_NAMES[Number(key) - 1]!.id
+  else if (['1', '2', '3'].includes(key)) course.layer = LAYERS[Number(key) - 1]!
   else return
   event.preventDefault()
 })
@@ -87,6 +97,41 @@ async function takeIn(): Promise<void> {
   }
   csv.value!.value = ''
 }
+function runFrom(start: Point | undefined, auto: boolean): void {
+  const setup = course.setupFrom(start ?? course.content!.start)
+  if (setup !== null) run.value = { setup, auto }
+}
+function runOver(left: Trail): void {
+  run.value = null
+  trail.value = left
+  board.value?.focus()
+}
+const atCursor = (): Point => ({ x: course.cursor.x + 0.5, y: course.cursor.y + 1 })
+
+/** A picture dropped on a thing is its new art; dropped beside all things it is a new one, standing there. */
+async function dropped(what: Bringing[], at: Point, on: string): Promise<void> {
+  const thing = course.content?.things.find(({ id }) => id === on)
+  if (!areFrames(what)) return notices.warn('Drop one picture at a time here; many go on the list of parts.')
+  if (thing !== undefined) return void (await swap.put(what, thing.part, thing.entry))
+  const decor = course.spec?.course?.decor
+  if (decor === undefined) return notices.warn(`“${what[0]!.name}” was let go beside all things. Drop it on one.`)
+  const part = bench.shownParts.find(({ id }) => wholePart(id) === decor)?.id ?? decor
+  const before = new Set(course.things.map(({ entry }) => entry.id))
+  if (!(await swap.put(what, part))) return
+  const made = course.things.find((one) => one.part === decor && !before.has(one.entry.id))
+  if (made === undefined) return
+  course.thing = { part: decor, entry: made.entry.id }
+  course.tool = 'pick'
+  await course.place({ x: Math.floor(at.x), y: Math.floor(at.y) }, at)
+}
+
+const gapSaid = computed(() => {
+  const gap = course.explored?.gap ?? null
+  if (gap === null) return ''
+  const across = gap.wide === 0 ? '' : `${gap.wide} ${gap.wide === 1 ? 'cell' : 'cells'} across`
+  const up = gap.high > 0 ? `${gap.high} up` : gap.high < 0 ? `${-gap.high} down` : ''
+  return `The way breaks off at column ${gap.from.x + 1}, row ${gap.from.y + 1}: ${[across, up].filter(Boolean).join(' and ') || 'something is in the way'}.`
+})
 const said = computed(() => {
   const found = course.explored
   if (found === null) return 'Working out where one gets to…'
@@ -117,8 +162,17 @@ const said = computed(() => {
         </button>
       </div>
     </template>
-    <CourseBoard ref="board" :reach="reach" />
-    <div class="tray" aria-label="Tiles and things">
+    <CourseBoard
+      ref="board"
+      :reach="reach"
+      :arcs="arcs"
+      :trail="trail"
+      @run="runFrom($event, false)"
+      @dropped="dropped"
+    >
+      <CourseRun v-if="run" :setup="run.setup" :auto="run.auto" @over="runOver" />
+    </CourseBoard>
+    <div class="tray" aria-label="Tiles and things" :inert="run !== null">
       <div class="group" role="group" aria-label="Tiles">
         <button
           v-for="one in course.tiles"
@@ -145,10 +199,7 @@ const said = computed(() => {
       </div>
     </div>
     <template #beside>
-      <h3>Layer</h3>
-      <BitsChoiceRow v-model="course.layer" :options="LAYER_NAMES" label="Layer" />
       <h3>Where one gets to</h3>
-      <v-checkbox v-model="reach" label="Show it, hatched (H)" density="compact" hide-details data-act="reach" />
       <p
         role="status"
         data-testid="reach-said"
@@ -157,23 +208,43 @@ const said = computed(() => {
       >
         {{ said }}
       </p>
-      <template v-if="course.picked !== ''">
-        <h3>
-          {{
-            course.picked === 'start'
-              ? 'The start'
-              : course.nameOf(course.content!.things.find((one) => one.id === course.picked) ?? { part: '', entry: '' })
-          }}
-        </h3>
-        <p class="soft">Drag it, or move it with Alt and the arrow keys; with Shift by quarters.</p>
+      <template v-if="gapSaid !== ''">
+        <p data-testid="gap-said">{{ gapSaid }}</p>
         <v-btn
-          v-if="course.picked !== 'start'"
-          variant="outlined"
+          v-if="course.explored!.gap!.mend.length > 0"
+          color="primary"
+          variant="flat"
           size="small"
-          data-act="remove-thing"
-          @click="course.remove(course.picked)"
-          >Take it out</v-btn
+          :disabled="!course.fresh"
+          data-act="mend"
+          @click="course.mend()"
+          >{{ course.explored!.gap!.tile === '' ? 'Open it as pencilled' : 'Lay it as pencilled' }}</v-btn
         >
+      </template>
+      <div class="row">
+        <v-checkbox v-model="reach" label="Reach (H)" density="compact" hide-details data-act="reach" />
+        <v-checkbox v-model="arcs" label="Jumps (J)" density="compact" hide-details data-act="arcs" />
+      </div>
+      <div class="row">
+        <v-btn variant="outlined" size="small" data-act="run-here" @click="runFrom(atCursor(), false)"
+          >Run from the cell (G)</v-btn
+        >
+        <v-btn variant="outlined" size="small" data-act="watch-try" @click="runFrom(undefined, true)"
+          >Watch a try</v-btn
+        >
+        <v-btn v-if="trail" variant="text" size="small" data-act="trail-off" @click="trail = null"
+          >Wipe the trail</v-btn
+        >
+      </div>
+      <template v-if="course.nameOfChoice !== ''">
+        <h3>{{ course.nameOfChoice.replace(/^./, (first) => first.toUpperCase()) }}</h3>
+        <CoursePicked />
+      </template>
+      <h3>Layers</h3>
+      <CourseLayers />
+      <template v-if="board">
+        <h3>All of it</h3>
+        <CourseMap :view="board.view" :seen="board.seen" @go="board?.goTo($event)" />
       </template>
       <h3>Size</h3>
       <div class="size">

@@ -3,13 +3,14 @@ import { useEventListener } from '@vueuse/core'
 import { drawingIn } from '@core/kinds'
 import { computed, onBeforeUnmount } from 'vue'
 import { useBench } from '~/stores/bench'
-import { TOOLS, useWorkbench, type Tool } from '~/stores/workbench'
+import { useWorkbench, type Tool } from '~/stores/workbench'
 
 /** Over stage and inspector: a drawing in large, its clips, and one tool at a time. The stage goes on, small. */
 const bench = useBench()
 const at = useWorkbench()
 const NAMES: Record<Tool, string> = {
   frames: 'Clip',
+  beside: 'Beside',
   cut: 'Cut',
   clean: 'Clean',
   'line-up': 'Line up',
@@ -49,9 +50,10 @@ onBeforeUnmount(() => {
     <SpriteCutBoard v-if="at.tool === 'cut'" class="board" />
     <SpriteBoard v-else class="board" />
     <SpriteFilmstrip />
-    <template #tools><BitsToolTabs v-model="at.tool" :tools="TOOLS" :names="NAMES" /></template>
+    <template #tools><BitsToolTabs v-model="at.tool" :tools="at.tools" :names="NAMES" /></template>
     <template #beside>
-      <SpriteClipTool v-if="at.tool === 'frames'" />
+      <SpriteClipTool v-if="at.tool === 'frames' || (at.tool === 'beside' && !at.isTile)" />
+      <SpriteBesideTool v-else-if="at.tool === 'beside'" />
       <SpriteCutTool v-else-if="at.tool === 'cut'" />
       <SpriteCleanTool v-else-if="at.tool === 'clean'" />
       <SpriteLineUpTool v-else-if="at.tool === 'line-up'" />

@@ -12,6 +12,7 @@ import { findRepeat } from '@core/art/repeat'
 import { reworkSprite, type Rework } from '@core/art/rework'
 import { asFairAs, boxShape, capsuleShape } from '@core/art/shapes'
 import { standAgain } from '@core/art/stand-in'
+import { hairAt, SIDES, topOf } from '@core/art/tile'
 import type { Point } from '@core/game/types'
 import type { Frame, SpriteContent } from '@core/kinds/drawing'
 import type { Template } from '@core/template/template'
@@ -44,6 +45,15 @@ export const drawingWork = (place: WorkshopPlace, { pixelsOf, pixelsFor }: WorkF
       const { sprite: next, moves } = aligned(sprite, clip, by, of)
       return { sprite: maskedAgain(next, of), moves }
     }),
+
+  /** Of each frame of a tile: px above its top, and the widest hair at one of its sides. */
+  async tiles(sprite: SpriteContent, assets: FactsTable, template: Template): Promise<{ top: number; hair: number }[]> {
+    const of = await pixelsFor(sprite, assets, template)
+    return framesOf(sprite).map((frame) => {
+      const pixels = of(frame.asset)
+      return { top: topOf(pixels, frame), hair: Math.max(...SIDES.map((side) => hairAt(pixels, frame, side))) }
+    })
+  },
 
   /** `like` is the template's drawing: what was cut out of its backdrop stands where that one stands. */
   rework: (

@@ -14,10 +14,12 @@ export const goalUnreachable: Rule = {
     }),
   async run(ctx, { part }) {
     return levelsWithGoal(ctx, part).flatMap((level) => {
-      const { goal, reachable, because, aim = '' } = factsOf(level)
+      const { goal, reachable, because, aim = '', place, dial } = factsOf(level)
       if (reachable >= goal) return []
       const facts = { goal, reachable, because, aim, level: level.name }
-      return [{ facts, evidence: { kind: 'figure' as const, text: `${reachable} of ${goal}` } }]
+      const figure = { kind: 'figure' as const, text: `${reachable} of ${goal}` }
+      const evidence = place === undefined ? figure : { kind: 'place' as const, course: level.part(dial), ...place }
+      return [{ facts, evidence }]
     })
   },
   async fix(ctx, { subject }) {

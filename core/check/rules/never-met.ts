@@ -8,9 +8,10 @@ import type { CheckContext, Rule } from '../rule'
 /** Entries that come into play in none of the levels their part is in. */
 function unmetIn(ctx: CheckContext) {
   const levels = levelsIn(ctx)
+  const course = ctx.template.parts.find(({ content }) => content.kind === 'course')?.id ?? ''
   const found = levels.flatMap((level) => {
     const unmet = rulesFor(ctx.template.id).facts(level.setup).unmet ?? []
-    return unmet.map((one) => ({ ...one, part: level.part(one.part) }))
+    return unmet.map((one) => ({ ...one, part: level.part(one.part), course: level.part(course) }))
   })
   return found.filter(({ part, entry }, i) => {
     const same = found.filter((one) => one.part === part && one.entry === entry)
@@ -30,11 +31,13 @@ export const neverMet: Rule = {
     const found = unmetIn(ctx).find((one) => one.part === part && one.entry === entry)
     const drawing = drawingIn(contentOf(ctx.pack, ctx.template, part!), entry)
     if (found === undefined || drawing === undefined) return []
+    const facts = { name: drawing.name, because: found.because }
+    if (found.place !== undefined) return [{ facts, evidence: { kind: 'place', course: found.course, ...found.place } }]
     const face = kindOf(drawing.sprite).face(drawing.sprite)
     if (face.face !== 'picture') return []
     return [
       {
-        facts: { name: drawing.name, because: found.because },
+        facts,
         evidence: {
           kind: 'picture',
           asset: face.asset,

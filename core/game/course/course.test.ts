@@ -167,6 +167,18 @@ describe('reach', () => {
   })
 })
 
+describe('a stand line', () => {
+  it('lets so much of a picture hang over the cell, whatever its size', () => {
+    const turf = { ...tile('turf', 'solid'), fields: { surface: 'solid', pictures: 'turns', stand: 20 } } as CastActor
+    const doc = { tiles: { r: 'turf' }, play: ['.', 'r'], things: [], start: { x: 0, y: 1 } } as CourseDoc
+    const grid = gridOf(doc, [turf])
+    const list = makeDrawList()
+    drawCells(list, grid, grid.play, 'tiles', STAGES.wide, 0)
+    expect(list.items[0]).toMatchObject({ x: 0, y: 0.75, w: 1, h: 1.25 })
+    expect(gridOf(doc, [{ ...turf, fields: { stand: 95 } }]).over[0]).toBeCloseTo(1.5)
+  })
+})
+
 describe('what carries and throws', () => {
   const WIDE = gridFrom(...Array.from({ length: 9 }, () => '.'.repeat(20)), 'rrrr........rrrrrrrr')
   const cell = (x: number, y: number) => y * 20 + x
@@ -245,7 +257,7 @@ describe('cells on the stage', () => {
     const list = makeDrawList()
     Object.assign(list.camera, { x: 10.37, y: 4.61 })
     drawCells(list, grid, grid.play, 'tiles', STAGES.wide, 0)
-    expect(list.count).toBe(17 * 11)
+    expect(list.count).toBe(17 * 12)
     toStage(list)
     for (const item of list.items.slice(0, list.count)) {
       expect(item.x).toBeGreaterThan(-1)

@@ -15,15 +15,18 @@ export function drawCells(
   const { x, y } = list.camera
   const left = Math.max(0, Math.floor(x))
   const right = Math.min(grid.w, Math.ceil(x + stage.width))
-  const bottom = Math.min(grid.h, Math.ceil(y + stage.height))
+  // What hangs over its stand line is seen of a row that is not.
+  const bottom = Math.min(grid.h, Math.ceil(y + stage.height) + 1)
   for (let row = Math.max(0, Math.floor(y)); row < bottom; row++)
     for (let column = left; column < right; column++) {
       const at = row * grid.w + column
       const tile = layer.tile[at]!
       if (tile < 0) continue
-      const item = add(list, 'tile', part, column, row)
+      const over = grid.over[tile]!
+      const item = add(list, 'tile', part, column, row - over)
       item.share = 1
-      item.w = item.h = 1
+      item.w = 1
+      item.h = 1 + over
       item.entry = grid.tiles[tile]!.id
       item.clip = TILE_CLIP
       item.clipStep = clipStep

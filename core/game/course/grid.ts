@@ -19,6 +19,8 @@ export interface Grid {
   w: number
   h: number
   tiles: readonly CastActor[]
+  /** Of each tile, cells of its picture that are above the line one stands on. */
+  over: Float64Array
   surface: Uint8Array
   play: CellLayer
   back: CellLayer | null
@@ -59,6 +61,8 @@ export function pictureOf(
   return way === 'chance' ? chance(x, y, 0, count) : -1
 }
 
+/** Of a tile's picture, so much may be above the line one stands on. */
+const MOST_OVER = 0.6
 export const TILE_CLIP = 'tile'
 const countOf = (actor: CastActor): number =>
   (actor.sprite.clips[TILE_CLIP] ?? Object.values(actor.sprite.clips)[0])?.frames.length ?? 1
@@ -86,8 +90,13 @@ export function gridOf(doc: CourseDoc, tiles: readonly CastActor[]): Grid {
   const surface = Uint8Array.from(play.tile, (one) =>
     one < 0 ? OPEN : (SURFACES[String(tiles[one]!.fields['surface'])] ?? SOLID),
   )
+  /** A share of the picture; what is below it is the cell. */
+  const over = Float64Array.from(tiles, ({ fields }) => {
+    const share = Math.max(0, Math.min(MOST_OVER, Number(fields['stand'] ?? 0) / 100))
+    return share / (1 - share)
+  })
   return {
-    ...{ w: doc.play[0]!.length, h: doc.play.length, tiles, surface, play },
+    ...{ over, w: doc.play[0]!.length, h: doc.play.length, tiles, surface, play },
     back: doc.back === undefined ? null : layerOf(doc.back, doc, tiles),
     front: doc.front === undefined ? null : layerOf(doc.front, doc, tiles),
   }

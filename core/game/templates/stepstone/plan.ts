@@ -9,6 +9,8 @@ export const FOES = 'foes'
 export const PICKUPS = 'pickups'
 export const MOVERS = 'movers'
 export const MARKS = 'marks'
+/** Only seen: no play asks for it. */
+export const DECOR = 'decor'
 const SORTS = [FOES, PICKUPS, MOVERS, MARKS] as const
 export type Sort = (typeof SORTS)[number]
 
@@ -51,6 +53,7 @@ export interface StepstonePlan {
   buffer: number
   spring: number
   things: ThingPlan[]
+  decor: { entry: string; x: number; y: number; before: boolean }[]
   start: Point
   stage: Setup['stage']
 }
@@ -85,6 +88,10 @@ function makePlan(setup: Setup): StepstonePlan {
       },
     ]
   })
+  const decor = doc.things.flatMap(({ part, entry, x, y }) => {
+    const actor = part === DECOR ? setup.byId[DECOR]?.[entry] : undefined
+    return actor === undefined ? [] : [{ entry, x, y, before: words(actor, 'stands') === 'before' }]
+  })
   return {
     grid: gridOf(doc, setup.casts[TILES] ?? []),
     size: {
@@ -97,6 +104,7 @@ function makePlan(setup: Setup): StepstonePlan {
     buffer: Math.round((dial(setup, 'buffer') / 1000) * STEPS_PER_SECOND),
     spring: Math.sqrt(dial(setup, 'spring')),
     things,
+    decor,
     start: doc.start,
     stage: setup.stage,
   }

@@ -322,8 +322,9 @@ const isWalled = ({ grid, size }: StepstonePlan, x: number, y: number): boolean 
 function facts(setup: Setup): PlayFacts {
   const { leads, lost } = routeOf(setup)
   const { things } = stepstonePlan(setup)
-  const out = things.some(({ does }) => does === 'exit')
-  const because = !out
+  const out = things.find(({ does }) => does === 'exit')
+  const because =
+    out === undefined
     ? 'There is no way out in the course.'
     : leads
       ? 'The way out can be got to.'
@@ -333,9 +334,11 @@ function facts(setup: Setup): PlayFacts {
     .map(({ sort, entry, x, y }) => ({
       part: sort,
       entry,
-      because: `Nobody gets to the one at ${Math.floor(x)}, ${Math.floor(y)}.`,
+      because: `Nobody gets to the one at column ${Math.floor(x) + 1}, row ${Math.ceil(y)}.`,
+      place: { x, y },
     }))
-  return { goal: 1, dial: 'course', reachable: leads ? 1 : 0, because, unmet, aim: 'the way out' }
+  const place = out === undefined ? {} : { place: { x: out.x, y: out.y } }
+  return { goal: 1, dial: 'course', reachable: leads ? 1 : 0, because, unmet, aim: 'the way out', ...place }
 }
 
 function values(state: Stepstone): Record<string, number> {

@@ -5,7 +5,7 @@ import { inOrder } from '../../overlap'
 import { drawLives } from '../../lives'
 import { drawPops } from '../../pops'
 import { dial, type Setup } from '../../setup'
-import { FOES, MARKS, MOVERS, stepstonePlan, TILES, type StepstonePlan, type ThingPlan } from './plan'
+import { DECOR, FOES, MARKS, MOVERS, stepstonePlan, TILES, type StepstonePlan, type ThingPlan } from './plan'
 import type { Stepstone, Thing } from './state'
 
 /** Which clip a thing shows. */
@@ -22,6 +22,7 @@ export function draw(state: Stepstone, setup: Setup, list: DrawList): void {
   list.camera.x = camera.left
   list.camera.y = camera.top
   drawCells(list, plan.grid, plan.grid.back, TILES, setup.stage, state.step)
+  drawDecor(state, plan, list, false)
   drawCells(list, plan.grid, plan.grid.play, TILES, setup.stage, state.step)
   inOrder(
     setup,
@@ -29,6 +30,7 @@ export function draw(state: Stepstone, setup: Setup, list: DrawList): void {
     () => drawThings(state, plan, list),
   )
   drawCells(list, plan.grid, plan.grid.front, TILES, setup.stage, state.step)
+  drawDecor(state, plan, list, true)
   drawPops(state.pops, list, setup)
   add(list, 'text', 'score-words', 0, 0)
   if (state.keys > 0) add(list, 'text', 'key-words', 0, 0)
@@ -51,6 +53,19 @@ function drawThings(state: Stepstone, plan: StepstonePlan, list: DrawList): void
     if (own.sort === FOES && thing.way > 0) item.sx = -1
     // What totters shakes.
     if (own.does === 'plank' && thing.busy > 0) item.x += thing.busy % 4 < 2 ? 0.04 : -0.04
+  }
+}
+
+/** Nothing that is only seen is further to both sides of its feet. World units. */
+const BROAD = 8
+function drawDecor({ camera, step }: Stepstone, plan: StepstonePlan, list: DrawList, before: boolean): void {
+  for (const one of plan.decor) {
+    if (one.before !== before || one.x < camera.left - BROAD || one.x > camera.left + plan.stage.width + BROAD) continue
+    const item = add(list, 'sprite', DECOR, one.x, one.y)
+    item.share = 1
+    item.entry = one.entry
+    item.clip = 'shown'
+    item.clipStep = step
   }
 }
 

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { useCourse } from '~/stores/course'
+
+/** The layers as sheets, the front one on top: which one is in hand, and which are hidden or locked. */
+const course = useCourse()
+const SHEETS = [
+  { id: 'front', name: 'Before', key: '3' },
+  { id: 'play', name: 'Play', key: '2' },
+  { id: 'back', name: 'Behind', key: '1' },
+] as const
+</script>
+
+<template>
+  <div class="layers">
+    <div v-for="one in SHEETS" :key="one.id" :class="['sheet', { on: course.layer === one.id }]">
+      <button
+        type="button"
+        class="plain-button name"
+        :aria-pressed="course.layer === one.id"
+        :data-layer="one.id"
+        @click="course.layer = one.id"
+      >
+        {{ one.name }}<kbd>{{ one.key }}</kbd>
+      </button>
+      <button
+        type="button"
+        class="plain-button state"
+        :aria-pressed="course.hidden.includes(one.id)"
+        :title="`${course.hidden.includes(one.id) ? 'Show' : 'Hide'} “${one.name}”`"
+        :aria-label="`Hide “${one.name}”`"
+        :data-hide="one.id"
+        @click="course.toggleHidden(one.id)"
+      >
+        {{ course.hidden.includes(one.id) ? 'Hidden' : 'Shown' }}
+      </button>
+      <button
+        type="button"
+        class="plain-button state"
+        :aria-pressed="course.locked.includes(one.id)"
+        :title="`${course.locked.includes(one.id) ? 'Unlock' : 'Lock'} “${one.name}”`"
+        :aria-label="`Lock “${one.name}”`"
+        :data-lock="one.id"
+        @click="course.toggleLocked(one.id)"
+      >
+        {{ course.locked.includes(one.id) ? 'Locked' : 'Free' }}
+      </button>
+    </div>
+    <v-checkbox v-model="course.dimmed" label="The others step back" density="compact" hide-details />
+    <v-checkbox
+      v-model="course.snaps"
+      label="Things go from cell to cell"
+      density="compact"
+      hide-details
+      data-act="snaps"
+    />
+  </div>
+</template>
+
+<style scoped>
+.layers {
+  display: grid;
+  gap: 3px;
+}
+.sheet {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 74px 74px;
+  align-items: stretch;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+}
+.sheet.on {
+  border-color: var(--teal);
+  box-shadow: inset 3px 0 0 var(--teal);
+}
+.name {
+  text-align: left;
+  padding: 7px 12px;
+  font-weight: 700;
+}
+.name kbd {
+  margin-left: 8px;
+}
+.state {
+  padding: 7px 4px;
+  font-size: 13px;
+  color: var(--ink);
+  border-left: 1px solid var(--rule);
+}
+.state[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+</style>
