@@ -1,3 +1,4 @@
+import { rulesFor } from '@core/game/registry'
 import { makeSetup, type Setup } from '@core/game/setup'
 import type { Explored } from '@core/game/rules'
 import type { Point } from '@core/game/types'
@@ -79,6 +80,15 @@ export const useCourse = defineStore('course', () => {
     const chosen = bench.spec(bench.selected.part)
     return chosen?.content.kind === 'course' ? chosen : bench.shownParts.find((one) => one.content.kind === 'course')
   })
+  /** What can be done with this one: laid cell by cell, things placed in it, a play begun at its start. */
+  const can = computed(() => {
+    const { tiles, things = [], starts = true } = spec.value?.course ?? {}
+    const rules = bench.pack === null ? undefined : rulesFor(bench.pack.template.id)
+    return { lay: tiles !== undefined, place: things.length > 0, start: starts, explore: rules?.explore !== undefined }
+  })
+  const tools = computed(() =>
+    COURSE_TOOLS.filter((one) => (one === 'pick' ? true : one === 'place' ? can.value.place : can.value.lay)),
+  )
   const kept = computed(() => {
     const content = spec.value === undefined ? undefined : bench.content(spec.value.id)
     return content?.kind === 'course' ? content : null
@@ -98,6 +108,13 @@ export const useCourse = defineStore('course', () => {
     tiles,
     (all) => {
       if (!all.some(({ id }) => id === tile.value)) tile.value = all[0]?.id ?? ''
+    },
+    { immediate: true },
+  )
+  watch(
+    [tools, () => spec.value?.id],
+    ([all]) => {
+      if (!all.includes(tool.value)) tool.value = all[0]!
     },
     { immediate: true },
   )
@@ -346,7 +363,24 @@ export const useCourse = defineStore('course', () => {
   )
 
   return {
-    ...{ tool, layer, tile, thing, cursor, goTo, spec, kept, content, tiles, things, explored, fresh, watchers },
+    ...{
+      can,
+      tools,
+      tool,
+      layer,
+      tile,
+      thing,
+      cursor,
+      goTo,
+      spec,
+      kept,
+      content,
+      tiles,
+      things,
+      explored,
+      fresh,
+      watchers,
+    },
     ...{ hidden, locked, dimmed, snaps, shut, toggleHidden, toggleLocked },
     ...{ chosen, pickedThings, startPicked, single, nameOfChoice, choose, alsoChoose, chooseBox },
     ...{ paintTo, endStroke, dropStroke, fill, place, resize, take, sample, nameOf, mend, setupFrom },

@@ -80,8 +80,11 @@ export const PartSpec = z.object({
   /** Courses: the cast their tiles are of, and the casts of what may stand in them. */
   course: z
     .object({
-      tiles: PartId,
+      /** None where nothing is laid cell by cell. */
+      tiles: PartId.optional(),
       things: z.array(PartId).max(8),
+      /** A play begins at its start; not where it is a pattern that plays bring in. */
+      starts: z.boolean().optional(),
       /** The cast that what is only seen is one of: a picture that is dropped beside all things is a new one of these. */
       decor: PartId.optional(),
       /** Which of them go a way that is drawn: those whose field says one of these. */

@@ -122,7 +122,15 @@ function drawNow(): void {
     to.getContext('2d')!,
     { ...view.value, scale: zoom.value * ratio, ratio },
     {
-      ...{ setup, content, images: assets.bitmaps(), letters: letters.value, trail, jumps: jumps.value },
+      ...{
+        setup,
+        content,
+        starts: course.can.start,
+        images: assets.bitmaps(),
+        letters: letters.value,
+        trail,
+        jumps: jumps.value,
+      },
       tiles: course.spec?.course?.tiles ?? '',
       ...{ layer: course.layer, hidden: course.hidden, dimmed: course.dimmed, cursor: course.cursor },
       ...{ chosen: course.chosen, stop: course.stop, shift: shift.value, box: box.value, stopAt: stopAt.value },
@@ -175,7 +183,7 @@ function thingAt({ x, y }: Point): string {
   const near = (one: Point) => Math.abs(one.x - x) < 0.7 && y > one.y - 1.3 && y < one.y + 0.3
   const found = [...course.content!.things].reverse().find(near)
   if (found !== undefined) return found.id
-  return near(course.content!.start) ? START : ''
+  return course.can.start && near(course.content!.start) ? START : ''
 }
 /** The stop of the way in hand that is under a place; -1 for none. */
 const stopUnder = (at: Point): number =>
@@ -376,7 +384,8 @@ async function key(event: KeyboardEvent): Promise<void> {
     event.preventDefault()
     return course.removeChoice()
   }
-  if (letter === 'g' && !event.altKey) emit('run', { x: course.cursor.x + 0.5, y: course.cursor.y + 1 })
+  if (letter === 'g' && !event.altKey && course.can.start)
+    emit('run', { x: course.cursor.x + 0.5, y: course.cursor.y + 1 })
   else if (letter === 'm' && !event.altKey) void course.mirror()
   else if (letter === 'n' && course.single !== null && course.goes(course.single))
     void course.endAt(snapped({ x: course.cursor.x + 0.5, y: course.cursor.y + 0.5 }))

@@ -45,7 +45,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   const key = event.key.toLowerCase()
   if (key === 'h') reach.value = !reach.value
   else if (key === 'j') arcs.value = !arcs.value
-  else if (byKey[key] !== undefined) course.tool = byKey[key]
+  else if (byKey[key] !== undefined && course.tools.includes(byKey[key])) course.tool = byKey[key]
   else if (['1', '2', '3'].includes(key)) course.layer = LAYERS[Number(key) - 1]!
   else return
   event.preventDefault()
@@ -144,11 +144,11 @@ const said = computed(() => {
 </script>
 
 <template>
-  <BenchDeskFrame name="The course" about="Lay the course">
+  <BenchDeskFrame :name="course.spec?.name ?? ''" about="Lay it out">
     <template #head>
       <div class="tools" role="radiogroup" aria-label="Tools">
         <button
-          v-for="one in COURSE_TOOLS"
+          v-for="one in course.tools"
           :key="one"
           type="button"
           role="radio"
@@ -173,7 +173,7 @@ const said = computed(() => {
       <CourseRun v-if="run" :setup="run.setup" :auto="run.auto" @over="runOver" />
     </CourseBoard>
     <div class="tray" aria-label="Tiles and things" :inert="run !== null">
-      <div class="group" role="group" aria-label="Tiles">
+      <div v-if="course.can.lay" class="group" role="group" aria-label="Tiles">
         <button
           v-for="one in course.tiles"
           :key="one.id"
@@ -185,7 +185,7 @@ const said = computed(() => {
           <b>{{ one.name }}</b><span class="soft">{{ surfaceOf(one) }}</span>
         </button>
       </div>
-      <div class="group" role="group" aria-label="Things">
+      <div v-if="course.can.place" class="group" role="group" aria-label="Things">
         <button
           v-for="one in course.things"
           :key="`${one.part} ${one.entry.id}`"
@@ -199,49 +199,54 @@ const said = computed(() => {
       </div>
     </div>
     <template #beside>
-      <h3>Where one gets to</h3>
-      <p
-        role="status"
-        data-testid="reach-said"
-        :data-fresh="course.fresh"
-        :class="{ bad: course.explored && !course.explored.leads }"
-      >
-        {{ said }}
-      </p>
-      <template v-if="gapSaid !== ''">
-        <p data-testid="gap-said">{{ gapSaid }}</p>
-        <v-btn
-          v-if="course.explored!.gap!.mend.length > 0"
-          color="primary"
-          variant="flat"
-          size="small"
-          :disabled="!course.fresh"
-          data-act="mend"
-          @click="course.mend()"
-          >{{ course.explored!.gap!.tile === '' ? 'Open it as pencilled' : 'Lay it as pencilled' }}</v-btn
+      <template v-if="course.can.explore">
+        <h3>Where one gets to</h3>
+        <p
+          role="status"
+          data-testid="reach-said"
+          :data-fresh="course.fresh"
+          :class="{ bad: course.explored && !course.explored.leads }"
         >
+          {{ said }}
+        </p>
+        <template v-if="gapSaid !== ''">
+          <p data-testid="gap-said">{{ gapSaid }}</p>
+          <v-btn
+            v-if="course.explored!.gap!.mend.length > 0"
+            color="primary"
+            variant="flat"
+            size="small"
+            :disabled="!course.fresh"
+            data-act="mend"
+            @click="course.mend()"
+            >{{ course.explored!.gap!.tile === '' ? 'Open it as pencilled' : 'Lay it as pencilled' }}</v-btn
+          >
+        </template>
+        <div class="row">
+          <v-checkbox v-model="reach" label="Reach (H)" density="compact" hide-details data-act="reach" />
+          <v-checkbox v-model="arcs" label="Jumps (J)" density="compact" hide-details data-act="arcs" />
+        </div>
+        <div class="row">
+          <v-btn variant="outlined" size="small" data-act="run-here" @click="runFrom(atCursor(), false)"
+            >Run from the cell (G)</v-btn
+          >
+          <v-btn variant="outlined" size="small" data-act="watch-try" @click="runFrom(undefined, true)"
+            >Watch a try</v-btn
+          >
+          <v-btn v-if="trail" variant="text" size="small" data-act="trail-off" @click="trail = null"
+            >Wipe the trail</v-btn
+          >
+        </div>
       </template>
-      <div class="row">
-        <v-checkbox v-model="reach" label="Reach (H)" density="compact" hide-details data-act="reach" />
-        <v-checkbox v-model="arcs" label="Jumps (J)" density="compact" hide-details data-act="arcs" />
-      </div>
-      <div class="row">
-        <v-btn variant="outlined" size="small" data-act="run-here" @click="runFrom(atCursor(), false)"
-          >Run from the cell (G)</v-btn
-        >
-        <v-btn variant="outlined" size="small" data-act="watch-try" @click="runFrom(undefined, true)"
-          >Watch a try</v-btn
-        >
-        <v-btn v-if="trail" variant="text" size="small" data-act="trail-off" @click="trail = null"
-          >Wipe the trail</v-btn
-        >
-      </div>
+      <p v-else>{{ course.spec?.about }}</p>
       <template v-if="course.nameOfChoice !== ''">
         <h3>{{ course.nameOfChoice.replace(/^./, (first) => first.toUpperCase()) }}</h3>
         <CoursePicked />
       </template>
-      <h3>Layers</h3>
-      <CourseLayers />
+      <template v-if="course.can.lay && course.can.start">
+        <h3>Layers</h3>
+        <CourseLayers />
+      </template>
       <template v-if="board">
         <h3>All of it</h3>
         <CourseMap :view="board.view" :seen="board.seen" @go="board?.goTo($event)" />

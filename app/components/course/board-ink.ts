@@ -22,6 +22,8 @@ export interface Trail {
 export interface Shown {
   setup: Setup
   content: CourseContent
+  /** A play begins at its start. */
+  starts: boolean
   images: Images
   letters: Letters
   tiles: string
@@ -87,7 +89,7 @@ export function drawBoard(ink: CanvasRenderingContext2D, view: View, shown: Show
 
 /** Nothing is so wide or tall that it reaches further into the view from outside. Cells. */
 const MARGIN = 6
-function drawThings({ content, chosen, shift, setup }: Shown, view: View, stage: Stage): void {
+function drawThings({ content, starts, chosen, shift, setup }: Shown, view: View, stage: Stage): void {
   const put = (part: string, entry: string, id: string, { x, y }: Point) => {
     const by = shift !== null && chosen.things.includes(id) ? shift : { x: 0, y: 0 }
     const [px, py] = [x + by.x, y + by.y]
@@ -98,7 +100,7 @@ function drawThings({ content, chosen, shift, setup }: Shown, view: View, stage:
     item.entry = entry
   }
   for (const { part, entry, id, ...at } of content.things) put(part, entry, id, at)
-  put(partAs(setup.doc, 'icon'), '', START, content.start)
+  if (starts) put(partAs(setup.doc, 'icon'), '', START, content.start)
 }
 
 function drawOver(ink: CanvasRenderingContext2D, view: View, shown: Shown): void {

@@ -1,5 +1,5 @@
 import { STEPS_PER_SECOND } from '../../types'
-import type { RanksPlan } from './plan'
+import { placeOf, type RanksPlan } from './plan'
 import type { Foe, Ranks } from './state'
 
 /** How far a row swings to either side, waves to and fro, and leaps ahead in turns. World units. */
@@ -22,8 +22,8 @@ export function march(state: Ranks, plan: RanksPlan): void {
   for (let i = 0; i < state.foes.length; i++) {
     const foe = state.foes[i]!
     if (!foe.live || foe.burst > 0) continue
-    const row = plan.rows[foe.row]
-    if (row === undefined) continue
+    const row = placeOf(plan, foe.row, foe.index)
+    if (row === null) continue
     let a = start + plan.gap * foe.index
     let d = state.rows[foe.row]!.d
     // A curve like a sine's of whole-number steps and products only, so that every machine has the same one.
@@ -63,7 +63,7 @@ export function gunner(state: Ranks, plan: RanksPlan, share: number): Foe | null
 function weight(state: Ranks, plan: RanksPlan, i: number): number {
   const foe = state.foes[i]!
   if (!foe.live || foe.burst > 0 || foe.d > plan.far - 0.4 || foe.d < 4) return 0
-  return plan.rows[foe.row]?.fire ?? 0
+  return placeOf(plan, foe.row, foe.index)?.fire ?? 0
 }
 
 /** Steps until the next of them fires. */

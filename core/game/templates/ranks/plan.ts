@@ -1,10 +1,12 @@
 import { grainOf, type Grain } from '../../crumble'
-import { dial, isOn, numberOf, planned, type Actor, type CastActor, type Setup } from '../../setup'
+import { dial, isOn, numberOf, partIn, planned, type Actor, type CastActor, type Setup } from '../../setup'
 import { STEPS_PER_SECOND } from '../../types'
 
 /** Casts of who comes on, a row each, and of who comes by. */
 export const ROWS = 'rows'
 export const VISITORS = 'visitors'
+/** A course of rows: who stands where, as it was laid; empty for whole rows in their order. */
+export const WAVE = 'wave'
 /** Rows and foes a row at most. */
 export const MOST_ROWS = 5
 export const MOST_A_ROW = 9
@@ -56,7 +58,11 @@ export interface RanksPlan {
   quicken: number
   perRow: number
   gap: number
-  rows: RowPlan[]
+  /** Rows that come on, the first in front, by what each is known by, */
+  rows: string[]
+  /** and who stands at each place of each: `placeOf` says where. */
+  places: (RowPlan | null)[]
+  laid: boolean
   shields: number
   grain: Grain
   bite: number
@@ -74,12 +80,38 @@ const words = (actor: CastActor, field: string, usual: string): string => {
   return typeof value === 'string' ? value : usual
 }
 
+/** Who stands at a place of a row. */
+export const placeOf = (plan: RanksPlan, row: number, index: number): RowPlan | null =>
+  plan.places[row * MOST_A_ROW + index] ?? null
+
+/** Who stands where: as the wave is laid, the lowest of its rows in front; else a whole row of each, as many as the dial says. */
+function standing(
+  setup: Setup,
+  all: readonly RowPlan[],
+): Pick<RanksPlan, 'perRow' | 'rows' | 'places' | 'laid'> {
+  const places: (RowPlan | null)[] = Array.from({ length: MOST_ROWS * MOST_A_ROW }, () => null)
+  const wave = setup.find('course', partIn(setup, WAVE, ''))
+  const ranks = wave === undefined ? [] : [...wave.play].reverse().slice(0, MOST_ROWS)
+  const laid = ranks.some((row) => /[^.]/.test(row.slice(0, MOST_A_ROW)))
+  if (laid) {
+    const perRow = Math.min(MOST_A_ROW, ranks[0]!.length)
+    ranks.forEach((row, r) => {
+      for (let i = 0; i < perRow; i++)
+        places[r * MOST_A_ROW + i] = all.find(({ actor }) => actor.id === wave!.tiles[row[i]!]) ?? null
+    })
+    return { perRow, places, laid, rows: ranks.map((_, r) => String(r)) }
+  }
+  const perRow = Math.max(1, Math.min(MOST_A_ROW, Math.round(dial(setup, 'per-row'))))
+  const rows = all.slice(0, MOST_ROWS)
+  rows.forEach((row, r) => places.fill(row, r * MOST_A_ROW, r * MOST_A_ROW + perRow))
+  return { perRow, places, laid, rows: rows.map(({ actor }) => actor.id) }
+}
+
 function makePlan(setup: Setup): RanksPlan {
   const wide = setup.stage.width > setup.stage.height
   const from = wide ? WIDE_FROM : TALL_FROM
-  const perRow = Math.max(1, Math.min(MOST_A_ROW, Math.round(dial(setup, 'per-row'))))
   const names = new Map((setup.find('cast', ROWS) ?? []).map(({ id, name }) => [id, name]))
-  const rows = (setup.casts[ROWS] ?? []).slice(0, MOST_ROWS).map(
+  const all = (setup.casts[ROWS] ?? []).map(
     (actor): RowPlan => ({
       actor,
       name: names.get(actor.id) ?? '',
@@ -90,6 +122,7 @@ function makePlan(setup: Setup): RanksPlan {
       fire: numberOf(actor, 'fire'),
     }),
   )
+  const { perRow, rows, places, laid } = standing(setup, all)
   const visitors = setup.casts[VISITORS] ?? []
   const shield = setup.sprites['shield']!
   return {
@@ -110,7 +143,7 @@ function makePlan(setup: Setup): RanksPlan {
     quicken: dial(setup, 'quicken') / 100,
     perRow,
     gap: perRow < 2 ? 0 : Math.min(WIDEST_GAP, (TO - from - SWING_ROOM * 2) / (perRow - 1)),
-    rows,
+    ...{ rows, places, laid },
     shields: Math.round(dial(setup, 'shields')),
     grain: grainOf(shield),
     bite: dial(setup, 'bite'),
@@ -120,7 +153,7 @@ function makePlan(setup: Setup): RanksPlan {
     visitorsOften: visitors.map((actor) => numberOf(actor, 'often')),
     visitorsById: new Map(visitors.map((actor) => [actor.id, actor])),
     giftFor: new Map(visitors.map((actor) => [actor.id, words(actor, 'gift', 'none')])),
-    count: perRow * rows.length,
+    count: places.filter((one) => one !== null).length,
   }
 }
 export const ranksPlan = (setup: Setup): RanksPlan => planned(setup, makePlan)

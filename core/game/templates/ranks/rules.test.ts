@@ -6,7 +6,7 @@ import { makeDrawList } from '../../draw-list'
 import { makeSetup, type Setup } from '../../setup'
 import type { StageShape } from '../../stage'
 import { BITS, idleInput, type Input } from '../../types'
-import { CROSSING, LINE, ranksPlan, SHIELDS_AT } from './plan'
+import { CROSSING, LINE, placeOf, ranksPlan, SHIELDS_AT } from './plan'
 import { rules as ranks } from './rules'
 import type { Foe, Ranks } from './state'
 
@@ -42,7 +42,7 @@ function withOne(setup: Setup, a: number, d: number): { state: Ranks; foe: Foe }
   const state = ranks.start(setup, 1)
   for (const foe of state.foes) foe.live = false
   const foe = state.foes[0]!
-  Object.assign(foe, { live: true, row: 0, index: 0, a, d, hits: ranksPlan(setup).rows[0]!.hardness })
+  Object.assign(foe, { live: true, row: 0, index: 0, a, d, hits: placeOf(ranksPlan(setup), 0, 0)!.hardness })
   state.rows[0]!.d = d
   state.rows[0]!.left = state.left = 1
   return { state, foe }
@@ -293,5 +293,41 @@ describe('a running play whose content changes', () => {
     const taller = { ...template.parts.find(({ id }) => id === 'shield')!.content, height: shield.height * 2 }
     ranks.adopt(state, before, setupWith(QUIET, { shield: taller as Pack['parts'][string] }))
     expect(state.shields[0]!.gone).toBe(0)
+  })
+})
+
+describe('a wave that was laid', () => {
+  const laid = (play: string[], tiles: Record<string, string> = {}) =>
+    setupWith({}, { wave: { kind: 'course', tiles, play, things: [], start: { x: 1, y: 1 } } as Pack['parts'][string] })
+  const [first, second] = (template.parts.find(({ id }) => id === 'rows')!.content as unknown as { entries: { id: string }[] }).entries.map(({ id }) => id)
+  const who = (set: Setup) => {
+    const plan = ranksPlan(set)
+    const live = ranks.start(set, 1).foes.filter(({ live }) => live)
+    return live.map(({ row, index }) => `${row} ${index} ${placeOf(plan, row, index)!.actor.id}`)
+  }
+
+  it('stands as it was laid, the lowest row in front, and nobody else comes', () => {
+    const set = laid(['.....', '..b..', 'a...a'], { a: first!, b: second! })
+    expect(who(set)).toEqual([`0 0 ${first}`, `0 4 ${first}`, `1 2 ${second}`])
+    const state = ranks.start(set, 1)
+    expect([state.left, state.rows.map(({ left }) => left)]).toEqual([3, [2, 1, 0, 0, 0]])
+    expect(ranks.facts(set)).toMatchObject({ goal: 3, reachable: 3, dial: 'wave' })
+    expect(ranks.facts(set).unmet!.map(({ entry }) => entry)).not.toContain(first)
+  })
+
+  it('is whole rows where nothing was laid, as ever', () => {
+    const plain = setupWith({})
+    expect(who(laid(['.....', '.....']))).toEqual(who(plain))
+    expect(who(plain)).toHaveLength(ranksPlan(plain).count)
+  })
+
+  it('changes under a running play: who was felled stays so, who is laid anew comes on', () => {
+    const before = laid(['a.a.a', 'a.a.a'], { a: first! })
+    const state = ranks.start(before, 1)
+    state.foes.find(({ live }) => live)!.live = false
+    const after = laid(['a.a.a', 'a.aba'], { a: first!, b: second! })
+    ranks.adopt(state, before, after)
+    expect(state.left).toBe(6)
+    expect(state.foes.filter(({ live, row }) => live && row === 0).map(({ index }) => index)).toEqual([2, 3, 4])
   })
 })

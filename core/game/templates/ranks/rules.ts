@@ -9,7 +9,7 @@ import { touches } from '../../shapes'
 import type { StageShape } from '../../stage'
 import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
 import { fireWait, gunner, march } from './march'
-import { CROSSING, LINE, MOST_A_ROW, MOST_ROWS, ranksPlan, ROWS, rowStart, shieldAt, SHIELDS_AT, THROUGH, type RanksPlan } from './plan' // prettier-ignore
+import { CROSSING, LINE, MOST_A_ROW, MOST_ROWS, placeOf, ranksPlan, ROWS, rowStart, shieldAt, SHIELDS_AT, THROUGH, WAVE, type RanksPlan } from './plan' // prettier-ignore
 import { BURST_STEPS, draw } from './show'
 import type { Foe, Ranks, Shield, Shot } from './state'
 
@@ -44,9 +44,9 @@ function start(setup: Setup, seed: number, carry?: Carry): Ranks {
     lives: carry?.lives ?? dial(setup, 'lives'),
     hero: { a: (plan.from + plan.to) / 2, clip: 'stand', clipStep: 0, hurt: 0, wait: 12, quick: 0 },
     rows: Array.from({ length: MOST_ROWS }, (_, i) => ({
-      entry: plan.rows[i]?.actor.id ?? '',
+      entry: plan.rows[i] ?? '',
       d: rowStart(i),
-      left: i < plan.rows.length ? plan.perRow : 0,
+      left: plan.places.slice(i * MOST_A_ROW, (i + 1) * MOST_A_ROW).filter((one) => one !== null).length,
     })),
     foes: Array.from({ length: MOST_ROWS * MOST_A_ROW }, noFoe),
     shots: Array.from({ length: SHOTS }, noShot),
@@ -65,11 +65,13 @@ function start(setup: Setup, seed: number, carry?: Carry): Ranks {
   }
   for (let row = 0; row < plan.rows.length; row++)
     for (let index = 0; index < plan.perRow; index++) {
+      const own = placeOf(plan, row, index)
+      if (own === null) continue
       const foe = state.foes[row * MOST_A_ROW + index]!
       foe.live = true
       foe.row = row
       foe.index = index
-      foe.hits = plan.rows[row]!.hardness
+      foe.hits = own.hardness
     }
   march(state, plan)
   return state
@@ -174,7 +176,7 @@ function bitten(state: Ranks, plan: RanksPlan, actor: Actor, clip: string, at: S
 
 function fell(state: Ranks, plan: RanksPlan, foe: Foe): void {
   if (--foe.hits > 0) return void state.events.push('hard-sound')
-  const row = plan.rows[foe.row]!
+  const row = placeOf(plan, foe.row, foe.index)!
   foe.burst = BURST_STEPS
   foe.live = false
   state.rows[foe.row]!.left--
@@ -209,8 +211,8 @@ function strike(state: Ranks, plan: RanksPlan, shot: Shot): void {
   for (let i = 0; i < state.foes.length; i++) {
     const foe = state.foes[i]!
     if (!foe.live || foe.d - shot.d > 3 || shot.d - foe.d > 3) continue
-    const row = plan.rows[foe.row]
-    if (row === undefined) continue
+    const row = placeOf(plan, foe.row, foe.index)
+    if (row === null) continue
     if (!meet(plan, plan.shot, 'fly', shot, row.actor, 'move', put(there, foe.a, foe.d, state.step + foe.index * 7))) continue
     shot.live = false
     fell(state, plan, foe)
@@ -260,8 +262,8 @@ function arrive(state: Ranks, plan: RanksPlan): void {
   for (let i = 0; i < state.foes.length; i++) {
     const foe = state.foes[i]!
     if (foe.burst > 0) foe.burst--
-    const row = plan.rows[foe.row]
-    if (!foe.live || row === undefined || foe.d > SHIELDS_AT + 2) continue
+    const row = placeOf(plan, foe.row, foe.index)
+    if (!foe.live || row === null || foe.d > SHIELDS_AT + 2) continue
     const size = Math.min(row.actor.width, row.actor.height) / 2
     if (state.step % 6 === foe.index % 6 && bitten(state, plan, row.actor, 'move', put(there, foe.a, foe.d, state.step), size))
       state.events.push('crumble-sound')
@@ -367,11 +369,11 @@ function adopt(state: Ranks, before: Setup, after: Setup): void {
   const plan = ranksPlan(after)
   const old = ranksPlan(before)
   const there = state.rows.map(({ entry, d, left }) => ({ entry, d, left }))
-  const foes = state.foes.filter(({ live, burst }) => live || burst > 0).map((foe) => ({ ...foe, entry: there[foe.row]!.entry }))
+  const foes = state.foes.filter(({ live, burst }) => live || burst > 0).map((foe) => ({ ...foe, entry: placeOf(old, foe.row, foe.index)?.actor.id ?? '' }))
   const nearest = Math.min(rowStart(0), ...there.filter(({ left }) => left > 0).map(({ d }, i) => d - (rowStart(i) - rowStart(0))))
   for (const foe of state.foes) foe.live = false
   state.rows.forEach((row, i) => {
-    const entry = plan.rows[i]?.actor.id ?? ''
+    const entry = plan.rows[i] ?? ''
     const was = there.find((one) => one.entry === entry && entry !== '')
     row.entry = entry
     row.d = was?.d ?? nearest + rowStart(i) - rowStart(0)
@@ -379,9 +381,13 @@ function adopt(state: Ranks, before: Setup, after: Setup): void {
   })
   for (let row = 0; row < plan.rows.length; row++)
     for (let index = 0; index < plan.perRow; index++) {
-      const { actor, hardness } = plan.rows[row]!
-      const was = foes.find((one) => one.entry === actor.id && one.index === index)
-      const isNew = index >= old.perRow || !there.some(({ entry }) => entry === actor.id)
+      const own = placeOf(plan, row, index)
+      if (own === null) continue
+      const { actor, hardness } = own
+      // A whole row may come on in another place than before; who was laid stands where they were laid.
+      const same = (of: number) => !plan.laid || of === row
+      const was = foes.find((one) => one.entry === actor.id && one.index === index && same(one.row))
+      const isNew = !old.rows.some((_, r) => same(r) && placeOf(old, r, index)?.actor.id === actor.id)
       const foe = state.foes[row * MOST_A_ROW + index]!
       foe.row = row
       foe.index = index
@@ -412,15 +418,14 @@ function adopt(state: Ranks, before: Setup, after: Setup): void {
 }
 
 function facts(setup: Setup): PlayFacts {
-  const { count, perRow, rows } = ranksPlan(setup)
-  const unmet = (setup.casts[ROWS] ?? []).slice(MOST_ROWS).map(({ id }) => ({
-    part: ROWS,
-    entry: id,
-    because: `Only the first ${MOST_ROWS} rows come on.`,
-  }))
-  const because =
-    count === 0 ? 'There is no row of foes.' : `${rows.length} rows of ${perRow} come on; all of them have to go.`
-  return { goal: Math.max(1, count), dial: 'per-row', reachable: count, because, unmet, aim: `${count} foes` }
+  const { count, perRow, rows, places, laid } = ranksPlan(setup)
+  const all = setup.casts[ROWS] ?? []
+  const unmet = laid
+    ? all.filter(({ id }) => !places.some((one) => one?.actor.id === id)).map(({ id }) => ({ id, because: 'It stands nowhere in the wave.' }))
+    : all.slice(MOST_ROWS).map(({ id }) => ({ id, because: `Only the first ${MOST_ROWS} rows come on.` }))
+  const come = laid ? `${count} come on as they were laid` : `${rows.length} rows of ${perRow} come on`
+  const because = count === 0 ? 'There is no row of foes.' : `${come}; all of them have to go.`
+  return { goal: Math.max(1, count), dial: laid ? WAVE : 'per-row', reachable: count, because, aim: `${count} foes`, unmet: unmet.map(({ id, because }) => ({ part: ROWS, entry: id, because })) }
 }
 
 function values(state: Ranks): Record<string, number> {

@@ -5,7 +5,7 @@ import { drawLives } from '../../lives'
 import { drawPops } from '../../pops'
 import { dial, type Setup } from '../../setup'
 import { STEPS_PER_SECOND } from '../../types'
-import { CROSSING, LINE, ranksPlan, ROWS, SHIELDS_AT, VISITORS, type RanksPlan } from './plan'
+import { CROSSING, LINE, placeOf, ranksPlan, ROWS, SHIELDS_AT, VISITORS, type RanksPlan } from './plan'
 import type { Ranks } from './state'
 
 /** Something `d` away from the hero's side, `a` across. */
@@ -42,7 +42,7 @@ function drawShields(state: Ranks, plan: RanksPlan, list: DrawList): void {
 function drawThings(state: Ranks, plan: RanksPlan, list: DrawList): void {
   for (const foe of state.foes) {
     if (!foe.live && foe.burst === 0) continue
-    const entry = plan.rows[foe.row]?.actor.id
+    const entry = placeOf(plan, foe.row, foe.index)?.actor.id
     if (entry === undefined) continue
     const item = place(list, plan, ROWS, foe.a, foe.d)
     item.entry = entry

@@ -11,6 +11,12 @@ const REACTION = 0.22
 /** What comes next, of what there is; nothing where nothing can. */
 export function choose(state: Skipline, plan: SkiplinePlan): void {
   const { next } = state
+  if (plan.laid.length > 0) {
+    const own = plan.laid[state.laid % plan.laid.length]!
+    next.sort = own.sort
+    next.entry = own.entry
+    return
+  }
   const low = pickWeighted(state, plan.lowsOften)
   const high = pickWeighted(state, plan.highsOften)
   const lows = low < 0 ? 0 : Math.max(0, 100 - plan.highShare - plan.pitShare)
@@ -60,7 +66,9 @@ export function place(state: Skipline, plan: SkiplinePlan): void {
   thing.right = block?.right ?? ahead[PIT]!
   thing.x = left - thing.left
   thing.age = 0
-  hang(state, plan, thing)
+  const own = plan.laid.length === 0 ? undefined : plan.laid[state.laid++ % plan.laid.length]
+  if (own === undefined) hang(state, plan, thing)
+  else for (const { entry, x, high } of own.prizes) putPrize(state, entry, left + x, plan.groundY - high)
   const end = thing.x + thing.right
   // Where the hero's middle is when it has both feet down again: a jump begins at the latest where it still clears the
   // thing, and ends a whole jump later; a slide ends when all of the hero is behind.
@@ -71,6 +79,12 @@ export function place(state: Skipline, plan: SkiplinePlan): void {
   // And where it has to press again: before what stands a rise sooner, before what hangs at once, at a gap's edge.
   const rise = next.sort === 'low' ? (plan.lows[next.entry]?.rise ?? 0) : 0
   const soonest = free + ahead[PACE]! * (rise + REACTION) + (next.sort === 'pit' ? 0 : plan.front)
+  if (own !== undefined) {
+    // As it was laid, and never so near that nobody could get past.
+    next.row = 0
+    next.left = Math.max(soonest, left + own.gap)
+    return
+  }
   roll(state)
   const close = next.row > 0 || rolled[0]! < plan.rows
   next.row = next.row > 0 ? next.row - 1 : close ? 1 : 0
@@ -85,14 +99,19 @@ function hang(state: Skipline, plan: SkiplinePlan, thing: Thing): void {
   const wins = rolled[0]! < plan.prizeShare
   const index = pickWeighted(state, plan.prizesOften)
   if (!wins || index < 0) return
+  const tall = -plan.hero.shape.top
+  const y = thing.sort === 'high' ? plan.groundY - tall * 0.3 : plan.groundY - plan.jumpHeight - tall * 0.35
+  putPrize(state, plan.prizes[index]!.id, thing.x + (thing.left + thing.right) / 2, y)
+}
+
+function putPrize(state: Skipline, entry: string, x: number, y: number): void {
   for (let i = 0; i < state.prizes.length; i++) {
     const prize = state.prizes[i]!
     if (prize.live) continue
     prize.live = true
-    prize.entry = plan.prizes[index]!.id
-    prize.x = thing.x + (thing.left + thing.right) / 2
-    const tall = -plan.hero.shape.top
-    prize.y = thing.sort === 'high' ? plan.groundY - tall * 0.3 : plan.groundY - plan.jumpHeight - tall * 0.35
+    prize.entry = entry
+    prize.x = x
+    prize.y = y
     prize.age = 0
     return
   }

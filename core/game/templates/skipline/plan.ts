@@ -1,4 +1,4 @@
-import { dial, isOn, numberOf, planned, type Actor, type CastActor, type Setup } from '../../setup'
+import { dial, isOn, numberOf, partIn, planned, type Actor, type CastActor, type Setup } from '../../setup'
 import { makeShape, type Shape } from '../../shapes'
 import { STEPS_PER_SECOND } from '../../types'
 
@@ -6,6 +6,8 @@ import { STEPS_PER_SECOND } from '../../types'
 export const LOW = 'low'
 export const HIGH = 'high'
 export const PRIZES = 'prizes'
+/** A course of what comes, as it was laid; empty where chance says what comes. */
+export const LINE_LAID = 'line'
 /** Where ground begins and where the hero runs, in shares of the stage. */
 const GROUND_AT = 0.83
 const HERO_AT = 0.22
@@ -22,6 +24,17 @@ export interface Block {
   right: number
   /** Seconds of a full jump until the feet are above it. */
   rise: number
+}
+
+/** Something of a line that was laid. World units. */
+export interface LaidBlock {
+  sort: 'low' | 'high'
+  /** Index among the blocks of its sort. */
+  entry: number
+  /** From its left edge to that of the next one. */
+  gap: number
+  /** What is to be collected between the two: from its left edge, and above the ground. */
+  prizes: { entry: string; x: number; high: number }[]
 }
 
 /** What a step needs of the content, looked up once. Speeds in world units a step. */
@@ -60,7 +73,35 @@ export interface SkiplinePlan {
   lowById: Map<string, Block>
   highById: Map<string, Block>
   prizesById: Map<string, CastActor>
+  /** What comes, in its order and round again; empty where chance says what comes. */
+  laid: LaidBlock[]
 }
+
+/** A line as it was laid, without what no jump clears. */
+function laidLine(setup: Setup, lows: readonly Block[], highs: readonly Block[]): LaidBlock[] {
+  const doc = setup.find('course', partIn(setup, LINE_LAID, ''))
+  if (doc === undefined) return []
+  const [long, high] = [doc.play[0]!.length, doc.play.length]
+  const blocks = doc.things
+    .flatMap(({ part, entry, x }) => {
+      const sort = part === LOW ? 'low' : part === HIGH ? 'high' : null
+      const all = sort === 'low' ? lows : highs
+      const index = all.findIndex(({ actor }) => actor.id === entry)
+      return sort === null || index < 0 ? [] : [{ sort, entry: index, left: x + all[index]!.left } as const]
+    })
+    .sort((a, b) => a.left - b.left)
+  const prizes = doc.things.filter(({ part, entry }) => part === PRIZES && setup.byId[PRIZES]?.[entry] !== undefined)
+  return blocks.map(({ sort, entry, left }, i) => {
+    const gap = (i + 1 < blocks.length ? blocks[i + 1]!.left : blocks[0]!.left + long) - left
+    /** Forward from here, also over the end of the line. */
+    const from = (x: number): number => (x >= left ? x - left : x - left + long)
+    return {
+      ...{ sort, entry, gap },
+      prizes: prizes.filter(({ x }) => from(x) < gap).map((one) => ({ entry: one.entry, x: from(one.x), high: high - one.y })),
+    }
+  })
+}
+
 
 function makePlan(setup: Setup): SkiplinePlan {
   const hero = setup.sprites['hero']!
@@ -115,6 +156,7 @@ function makePlan(setup: Setup): SkiplinePlan {
     lowById: new Map(lows.map((one) => [one.actor.id, one])),
     highById: new Map(highs.map((one) => [one.actor.id, one])),
     prizesById: new Map(prizes.map((actor) => [actor.id, actor])),
+    laid: laidLine(setup, lows, highs),
   }
 }
 export const skiplinePlan = (setup: Setup): SkiplinePlan => planned(setup, makePlan)

@@ -329,3 +329,71 @@ describe('the line', () => {
     expect(things).toBeGreaterThan(6000)
   })
 })
+
+describe('a line that was laid', () => {
+  const cast = (id: string) => (made(id) as CastContent).entries
+  const laid = (things: { part: string; entry: string; x: number; y?: number }[]) =>
+    setupWith({ 'prize-share': 0, 'speed-up': 0 }, {
+      line: {
+        ...{ kind: 'course', tiles: {}, play: Array.from({ length: 5 }, () => '.'.repeat(60)), start: { x: 1, y: 5 } },
+        things: things.map((one, i) => ({ id: `t${i}`, y: 5, ...one })),
+      } as PartContent,
+    })
+  const low = { part: 'low', entry: skiplinePlan(setup).lows[0]!.actor.id }
+  const high = { part: 'high', entry: cast('high')[0]!.id }
+  /** What comes in so many seconds, and when, in world units run. */
+  function seen(set: Setup, seconds: number): { sort: string; at: number }[] {
+    const state = rules.start(set, 1)
+    state.hero.hurt = 1e9
+    const found: { sort: string; at: number; n: number }[] = []
+    for (let i = 0; i < seconds * STEPS_PER_SECOND; i++) {
+      rules.step(state, NONE, set)
+      state.hero.hurt = 1e9
+      for (const thing of state.things)
+        if (thing.live && !found.some(({ n }) => n === thing.n))
+          found.push({ n: thing.n, sort: thing.sort, at: thing.x + thing.left + state.scroll })
+    }
+    return found
+  }
+
+  it('comes in its order, as far apart as it was laid, and round again', () => {
+    const set = laid([{ ...high, x: 30 }, { ...low, x: 5 }, { ...low, x: 50 }])
+    const all = seen(set, 40)
+    expect(all.slice(0, 6).map(({ sort }) => sort)).toEqual(['low', 'high', 'low', 'low', 'high', 'low'])
+    const gap = (i: number) => all[i + 1]!.at - all[i]!.at
+    const { lows, highs } = skiplinePlan(set)
+    const highLeft = highs[0]!.left - lows[0]!.left
+    expect(gap(0)).toBeCloseTo(25 + highLeft, 1)
+    expect(gap(1)).toBeCloseTo(20 - highLeft, 1)
+    expect(gap(2)).toBeCloseTo(15, 1)
+  })
+
+  it('never comes so near that nobody could get past, however near it was laid', () => {
+    const set = laid([{ ...low, x: 5 }, { ...low, x: 5.5 }, { ...high, x: 6 }])
+    for (const seed of [1, 2, 3]) {
+      const state = rules.start(set, seed)
+      const input = idleInput()
+      const robot = mind.make(1, seed)
+      for (let i = 0; i < 40 * STEPS_PER_SECOND && state.outcome === 'playing'; i++) {
+        mind.decide(robot, state, set, input)
+        rules.step(state, input, set)
+      }
+      expect(state.scroll).toBeGreaterThan(100)
+    }
+  })
+
+  it('hangs what is collected where it was laid', () => {
+    const prize = { part: 'prizes', entry: cast('prizes')[0]!.id }
+    const set = laid([{ ...low, x: 10 }, { ...prize, x: 20, y: 2 }])
+    const state = rules.start(set, 1)
+    for (let i = 0; i < 30 * STEPS_PER_SECOND && !state.prizes.some(({ live }) => live); i++) rules.step(state, NONE, set)
+    const [thing, hung] = [state.things.find(({ live }) => live)!, state.prizes.find(({ live }) => live)!]
+    expect(hung.x - thing.x).toBeCloseTo(10, 1)
+    expect(skiplinePlan(set).groundY - hung.y).toBeCloseTo(3, 5)
+  })
+
+  it('leaves all to chance where nothing was laid', () => {
+    expect(seen(laid([]), 20)).toEqual(seen(setupWith({ 'prize-share': 0, 'speed-up': 0 }), 20))
+    expect(new Set(seen(laid([{ ...low, x: 4 }]), 20).map(({ sort }) => sort))).toEqual(new Set(['low']))
+  })
+})

@@ -58,6 +58,7 @@ function start(setup: Setup, seed: number, carry?: Carry): Skipline {
     scroll: 0,
     points: 0,
     next: { sort: 'low', entry: -1, left: plan.heroX + plan.pace * HEAD_START, row: 0 },
+    laid: 0,
     count: 0,
     cause: '',
   }

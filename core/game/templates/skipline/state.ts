@@ -13,6 +13,8 @@ export interface Skipline extends PlayState {
   points: number
   /** What comes next, where its left edge will be, and how many more come close behind it. */
   next: { sort: Sort; entry: number; left: number; row: number }
+  /** How many of a line that was laid have come. */
+  laid: number
   /** Things that came, so that each has a number of its own. */
   count: number
   /** What took the last life. */
