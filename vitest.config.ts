@@ -17,6 +17,8 @@ export default defineConfig({
       'scripts/**/*.test.ts',
     ],
     globalSetup: ['tests/support/postgres-global.ts'],
+    // One more than cores: files that wait for a process of their own leave theirs to others.
+    maxWorkers: 3,
     // For a shared machine with two cores; nothing here waits on the clock.
     testTimeout: 30_000,
     server: { deps: { inline: ['vuetify'] } },

@@ -23,7 +23,10 @@ const crumblingOf = (template) => ({
   setup({ onLoad }) {
     const { parts } = JSON.parse(readFileSync(join(root, 'templates', template, 'template.json'), 'utf8'))
     if (parts.some(({ crumbles }) => crumbles === true)) return
-    onLoad({ filter: /player[\\/]crumbled\.ts$/ }, () => ({ contents: 'export const crumbled = () => null', loader: 'ts' }))
+    onLoad({ filter: /player[\\/]crumbled\.ts$/ }, () => ({
+      contents: 'export const crumbled = () => null',
+      loader: 'ts',
+    }))
   },
 })
 

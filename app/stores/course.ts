@@ -1,6 +1,5 @@
-import { rulesFor } from '@core/game/registry'
 import { makeSetup, type Setup } from '@core/game/setup'
-import type { Explored } from '@core/game/rules'
+import { layingFor, type Explored } from '@core/game/laying'
 import type { Point } from '@core/game/types'
 import type { CourseContent, CourseThing } from '@core/kinds/course'
 import {
@@ -83,8 +82,8 @@ export const useCourse = defineStore('course', () => {
   /** What can be done with this one: laid cell by cell, things placed in it, a play begun at its start. */
   const can = computed(() => {
     const { tiles, things = [], starts = true } = spec.value?.course ?? {}
-    const rules = bench.pack === null ? undefined : rulesFor(bench.pack.template.id)
-    return { lay: tiles !== undefined, place: things.length > 0, start: starts, explore: rules?.explore !== undefined }
+    const laying = bench.pack === null ? undefined : layingFor(bench.pack.template.id)
+    return { lay: tiles !== undefined, place: things.length > 0, start: starts, explore: laying !== undefined }
   })
   const tools = computed(() =>
     COURSE_TOOLS.filter((one) => (one === 'pick' ? true : one === 'place' ? can.value.place : can.value.lay)),

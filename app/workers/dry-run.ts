@@ -1,5 +1,5 @@
 import type { DryGame } from '@core/dry-run/batch'
-import type { Explored } from '@core/game/rules'
+import type { Explored } from '@core/game/laying'
 import type { GameDoc } from '@core/game/types'
 import * as Comlink from 'comlink'
 import type { DryRunWorker } from './dry-run.worker'

@@ -1,6 +1,5 @@
 import { playAll, type DryGame } from '@core/dry-run/batch'
-import { rulesFor } from '@core/game/registry'
-import type { Explored } from '@core/game/rules'
+import { layingFor, type Explored } from '@core/game/laying'
 import { makeSetup, type Setup } from '@core/game/setup'
 import type { GameDoc } from '@core/game/types'
 import * as Comlink from 'comlink'
@@ -15,7 +14,7 @@ const worker = {
   },
   /** Where in its course one gets to; null for a game without one. */
   explore(doc: GameDoc): Explored | null {
-    return rulesFor(doc.template.id).explore?.(makeSetup(doc)) ?? null
+    return layingFor(doc.template.id)?.explore(makeSetup(doc)) ?? null
   },
 }
 

@@ -1,4 +1,3 @@
-import type { Gap } from './course/gap'
 import type { DrawList } from './draw-list'
 import type { Seeded } from './random'
 import type { Setup } from './setup'
@@ -35,25 +34,6 @@ export interface PlayFacts {
   unmet?: readonly { part: string; entry: string; because: string; place?: Point }[]
   /** Where in its course the goal is, cells from the top left, where it is in one place. */
   place?: Point
-}
-
-/** What of a course can be got to. */
-export interface Explored {
-  /** Cells (y * w + x) that feet or head come through, in a course so wide. */
-  w: number
-  cells: readonly number[]
-  /** Places of things that nobody gets to, cells from the top left. */
-  lost: readonly { part: string; entry: string; x: number; y: number }[]
-  /** One gets to the way out. */
-  leads: boolean
-  /** Where the way to it breaks off, and what would mend it. */
-  gap: Gap | null
-}
-
-/** A jump as it would go: the places of the feet, cells of the course, and whether it ends where one can stand. */
-export interface Jump {
-  path: readonly Point[]
-  lands: boolean
 }
 
 /** How a play ended, and where on the stage (world units): for the dry run. */
@@ -100,10 +80,6 @@ export interface Rules<S extends PlayState = PlayState> {
    * hero is. Absent where nothing of the kind is asked of players.
    */
   reach?(state: S, setup: Setup): Point[]
-  /** Where in its course one gets to, as a simulated player finds it. Absent where there is no course. */
-  explore?(setup: Setup): Explored
-  /** The longest jumps to both sides from the floor under a place of its course; none where nobody can stand there. */
-  jumps?(setup: Setup, at: Point): Jump[]
   /** Where in its course the hero's feet are. */
   feet?(state: S): Point
   /** Of a play that is over. */

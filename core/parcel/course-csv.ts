@@ -5,10 +5,10 @@ import { LAYERS, LETTERS, sizeOf, tileAt, type LayerName } from '../pack/course'
 
 /**
  * A course as a table: for each layer a line with its name, then its rows with the name of a tile in each cell, then
- * `things` with a line each: id, cast, entry, x, y, seconds, and the stops of its way as `x y; x y`. `start` is one of
+ * `things` with a line each: id, cast, entry, x, y, seconds, the stops of its way as `x y; x y`, and its group. `start` is one of
  * them.
  */
-const HEAD = ['id', 'cast', 'entry', 'x', 'y', 'seconds', 'way'] as const
+const HEAD = ['id', 'cast', 'entry', 'x', 'y', 'seconds', 'way', 'group'] as const
 
 export function courseToCsv(course: CourseContent): string {
   const { w, h } = sizeOf(course)
@@ -19,8 +19,8 @@ export function courseToCsv(course: CourseContent): string {
     for (let y = 0; y < h; y++) rows.push(Array.from({ length: w }, (_, x) => tileAt(course, layer, { x, y })))
   }
   rows.push(['things'], [...HEAD])
-  rows.push(['start', '', '', String(course.start.x), String(course.start.y), '', ''])
-  for (const { id, part, entry, x, y, seconds, path = [] } of course.things)
+  rows.push(['start', '', '', String(course.start.x), String(course.start.y), '', '', ''])
+  for (const { id, part, entry, x, y, seconds, path = [], group = '' } of course.things)
     rows.push([
       id,
       part,
@@ -29,6 +29,7 @@ export function courseToCsv(course: CourseContent): string {
       String(y),
       seconds === undefined ? '' : String(seconds),
       path.map((stop) => `${stop.x} ${stop.y}`).join('; '),
+      group,
     ])
   return writeTable(rows)
 }
@@ -100,7 +101,7 @@ export function courseFromCsv(
   let start = { x: 1.5, y: h - 1 }
   const read: CourseThing[] = []
   for (const { line, row } of things) {
-    const [id = '', part = '', entry = '', px, py, seconds, way = ''] = row.map((cell) => cell.trim())
+    const [id = '', part = '', entry = '', px, py, seconds, way = '', group = ''] = row.map((cell) => cell.trim())
     const [x, y] = [numberOf(px), numberOf(py)]
     if (!Number.isFinite(x) || !Number.isFinite(y)) wrong(`line ${line} needs a number for x and for y.`)
     if (id.toLowerCase() === 'start') {
@@ -122,6 +123,7 @@ export function courseFromCsv(
       y,
       ...(path.length === 0 ? {} : { path }),
       ...(Number.isFinite(time) ? { seconds: time } : {}),
+      ...(group === '' ? {} : { group }),
     })
   }
   const course = CourseContent.safeParse({

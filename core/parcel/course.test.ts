@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { CourseContent } from '../kinds/course'
+import { grouped } from '../pack/course-choice'
 import { courseFromCsv, courseToCsv } from './course-csv'
 import { stepstone } from '../../tests/support/fixtures'
 import { alikeFrom, cutOff, lineOf, resized, sizeOf, tileAt, withThing, withTiles } from '../pack/course'
@@ -89,6 +90,8 @@ describe('a course as a table', () => {
   it('comes back as it went out, also after a spreadsheet had it', () => {
     const csv = courseToCsv(shipped)
     expect(plainly(courseFromCsv(csv, 'a.csv', names(shipped), known))).toEqual(plainly(shipped))
+    const kept = grouped(shipped, ['t1', 't2'], true)
+    expect(plainly(courseFromCsv(courseToCsv(kept), 'b.csv', names(shipped), known))).toEqual(plainly(kept))
     // Semicolons, other line ends, empty cells at the ends of rows left out, and decimals with a comma.
     const theirs = csv
       .replaceAll(',', ';')

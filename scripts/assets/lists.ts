@@ -1,14 +1,22 @@
+import { existsSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+
 /** Lists of the engine that follow from the catalogue: one folder and one line make a template. */
 const NOTE = '// Written by `npm run make:assets` from core/template/catalogue.ts.'
 
-function list(ids: readonly string[], file: 'rules' | 'mind', name: string): string {
+function list(ids: readonly string[], file: 'rules' | 'mind' | 'lay', name: string): string {
   const imports = [...ids].sort().map((id) => `import { ${file} as ${camel(id)} } from './${id}/${file}'`)
   return `${NOTE}\n${imports.join('\n')}\n\nexport const ${name} = [${ids.map(camel).join(', ')}] as const\n`
 }
 const camel = (id: string): string => id.replace(/-([a-z0-9])/g, (_all, letter: string) => letter.toUpperCase())
 
+/** Whether a template tells of a course that is laid. */
+const lays = (id: string): boolean =>
+  existsSync(fileURLToPath(new URL(`../../core/game/templates/${id}/lay.ts`, import.meta.url)))
+
 /** Files below `core/game/templates/` by name. */
 export const templateLists = (ids: readonly string[]): Record<string, string> => ({
   'rules.ts': list(ids, 'rules', 'RULES'),
   'minds.ts': list(ids, 'mind', 'MINDS'),
+  'lays.ts': list(ids.filter(lays), 'lay', 'LAYS'),
 })

@@ -71,10 +71,11 @@ test('by mouse: a course of one screen is laid, shut off and found so, opened ag
   const address = page.url()
   await page.goto(address.replace('/bench', '/check'))
   await expect(page.getByText('The way out cannot be reached').first()).toBeVisible()
-  await page.goto(address)
-  await choosePart(page, 'course')
+  // Where that is, as a map, and the way there.
+  const finding = page.locator('article, li').filter({ has: page.getByTestId('place') }).first()
+  await finding.getByRole('button', { name: 'Take me there' }).click()
+  await expect(page.getByText('Column 13, row 7 of 16 x 10')).toBeVisible()
   await page.keyboard.press('Control+z')
-  await page.locator('[data-act=course-desk]').click()
   await expect(reached(page)).toContainText('to the way out')
 
   // Escape closes the desk, and the stage plays what was laid.
@@ -212,11 +213,11 @@ test('what the way lacks is pencilled in and laid; a run begins at the cell in h
   await expect(reached(page)).toContainText('to the way out')
   // A gap that no jump covers.
   await page.locator('[data-tool=erase]').click()
-  for (const row of [7, 8, 9]) await drag(page, [5, row], [11, row])
+  for (const row of [7, 8, 9]) await drag(page, [4, row], [9, row])
   const gap = page.getByTestId('gap-said')
-  await expect(gap).toContainText('The way breaks off at column 5, row 7')
+  await expect(gap).toContainText('The way breaks off at column 4, row 7')
   await page.locator('[data-tool=pick]').click()
-  await press(page, 4, 6)
+  await press(page, 3, 6)
   await expect(board(page)).toHaveAttribute('data-jumps', 'lands falls')
   await page.locator('[data-act=mend]').click()
   await expect(reached(page)).toContainText('to the way out')
@@ -224,7 +225,7 @@ test('what the way lacks is pencilled in and laid; a run begins at the cell in h
   await undoes(page, 'Lay the way')
 
   // From the far side it is a few steps to the way out.
-  await press(page, 12, 6)
+  await press(page, 10, 6)
   await page.keyboard.press('g')
   const run = page.getByTestId('course-run')
   await expect(run).toHaveAttribute('data-screen', 'play')

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { rulesFor } from '@core/game/registry'
-import type { Jump } from '@core/game/rules'
+import { layingFor, type Jump } from '@core/game/laying'
 import type { Point } from '@core/game/types'
 import { sizeOf, type Cell } from '@core/pack/course'
 import { areaOf, nearestLeg, START, takesIn, type Area } from '@core/pack/course-choice'
@@ -31,6 +30,8 @@ const { pixelRatio } = useDevicePixelRatio()
 const letters = shallowRef<Letters | null>(null)
 /** CSS px a cell takes, and the cell at the top left. */
 const zoom = ref(32)
+/** It begins so that a course is seen in its whole height, and at most so many views long. */
+const [LEAST_ZOOM, MOST_ZOOM, MOST_LONG] = [32, 64, 5]
 const view = ref({ x: 0, y: 0 })
 /** Cells across and down that are in sight. */
 const seen = computed(() => ({ w: width.value / zoom.value, h: height.value / zoom.value }))
@@ -71,11 +72,13 @@ watch(size, (now, was) => {
   inSight(course.cursor)
 })
 
+/** A course that is smaller than the view lies in its middle. */
 function bounded(): void {
-  const { w, h } = seen.value
+  const along = (at: number, seen: number, size: number): number =>
+    seen >= size + 2 ? (size - seen) / 2 : Math.max(-1, Math.min(size - seen + 1, at))
   view.value = {
-    x: Math.max(-1, Math.min(Math.max(-1, size.value.w - w + 1), view.value.x)),
-    y: Math.max(-1, Math.min(Math.max(-1, size.value.h - h + 1), view.value.y)),
+    x: along(view.value.x, seen.value.w, size.value.w),
+    y: along(view.value.y, seen.value.h, size.value.h),
   }
 }
 /** The cell in hand is kept in sight. */
@@ -100,8 +103,8 @@ watchDebounced(
   () => {
     const setup = bench.here
     const { x, y } = course.cursor
-    const rules = setup === null ? undefined : rulesFor(setup.doc.template.id)
-    jumps.value = setup === null || !arcs ? [] : (rules?.jumps?.(setup, { x: x + 0.5, y: y + 0.99 }) ?? [])
+    const laying = setup === null ? undefined : layingFor(setup.doc.template.id)
+    jumps.value = setup === null || !arcs ? [] : (laying?.jumps(setup, { x: x + 0.5, y: y + 0.99 }) ?? [])
   },
   { debounce: 250, immediate: true },
 )
@@ -154,9 +157,17 @@ onMounted(() => {
     const { start } = course.content
     course.cursor = course.goTo ?? { x: Math.floor(start.x), y: Math.floor(start.y) - 1 }
     course.goTo = null
-    setTimeout(() => inSight({ ...course.cursor, y: course.cursor.y + 2 }))
+    setTimeout(() => {
+      const { w, h } = size.value
+      zoom.value = Math.max(
+        LEAST_ZOOM,
+        Math.min(MOST_ZOOM, height.value / (h + 2), (width.value * MOST_LONG) / (w + 2)),
+      )
+      inSight({ ...course.cursor, y: course.cursor.y + 2 })
+      // The desk's own heading had the focus: now its work has it.
+      canvas.value?.focus({ preventScroll: true })
+    })
   }
-  canvas.value?.focus()
 })
 onBeforeUnmount(() => {
   course.watchers--

@@ -36,7 +36,8 @@ function draw(): void {
   const dot = Math.max(2 * pixelRatio.value, scale)
   for (const { x, y } of content.things) ink.fillRect(x * scale - dot / 2, (y - 0.5) * scale - dot / 2, dot, dot)
   ink.fillStyle = style.getPropertyValue('--sun')
-  ink.fillRect(content.start.x * scale - dot, (content.start.y - 1) * scale - dot / 2, dot * 2, dot * 1.5)
+  if (course.can.start)
+    ink.fillRect(content.start.x * scale - dot, (content.start.y - 1) * scale - dot / 2, dot * 2, dot * 1.5)
   const gap = course.explored?.gap ?? null
   ink.strokeStyle = style.getPropertyValue('--vermilion')
   ink.lineWidth = 2 * pixelRatio.value

@@ -1,7 +1,7 @@
 import { drawCells } from '@core/game/course/draw-cells'
 import { gridOf } from '@core/game/course/grid'
 import { add, makeDrawList, toStage } from '@core/game/draw-list'
-import type { Explored, Jump } from '@core/game/rules'
+import type { Explored, Jump } from '@core/game/laying'
 import { partAs, type Setup } from '@core/game/setup'
 import type { Stage } from '@core/game/stage'
 import type { Point } from '@core/game/types'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { drawCells } from '@core/game/course/draw-cells'
-import { gridOf } from '@core/game/course/grid'
+import { gridOf, joinsAbove } from '@core/game/course/grid'
 import { makeDrawList } from '@core/game/draw-list'
 import { framesOf } from '@core/art/place'
 import { wholePart } from '@core/template/uses'
@@ -43,7 +43,8 @@ const entry = computed(() => {
 const seen = computed(() => {
   const count = at.sprite === undefined ? 0 : framesOf(at.sprite).length
   const all = Array.from({ length: count }, (_, i) => i)
-  return entry.value?.['pictures'] === 'edges' ? all.filter((i) => (i & 1) === 0) : all
+  const way = entry.value?.['pictures']
+  return way === 'edges' || way === 'corners' ? all.filter((i) => !joinsAbove(way, i)) : all
 })
 const tops = computed(() => seen.value.map((i) => looks.value[i]?.top ?? 0))
 const highest = computed(() => Math.min(...tops.value))

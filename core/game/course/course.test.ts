@@ -55,6 +55,23 @@ describe('a grid', () => {
     expect(pictureOf('edges', 4, () => true, 0, 0)).toBe(3)
   })
 
+  it('tells corners apart in a set of 47, where both sides beside a corner join', () => {
+    const shown = (joined: string) => {
+      const at = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw']
+      const where: Record<string, string> = { '0 -1': 'n', '1 -1': 'ne', '1 0': 'e', '1 1': 'se', '0 1': 's', '-1 1': 'sw', '-1 0': 'w', '-1 -1': 'nw' } // prettier-ignore
+      const set = new Set(joined === 'all' ? at : joined.split(' '))
+      return pictureOf('corners', 47, (dx, dy) => set.has(where[`${dx} ${dy}`]!), 0, 0)
+    }
+    expect([shown(''), shown('n'), shown('e'), shown('n e'), shown('n ne e'), shown('all')]).toEqual([
+      0, 1, 2, 3, 4, 46,
+    ])
+    // A corner alone, or beside one side only, counts for nothing.
+    expect(shown('ne')).toBe(0)
+    expect(shown('n ne')).toBe(1)
+    const all = new Set(Array.from({ length: 256 }, (_, sum) => shown(['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'].filter((_, i) => sum & (1 << i)).join(' ')))) // prettier-ignore
+    expect(all.size).toBe(47)
+  })
+
   it('shows the same picture by chance in the same place, and all of them in some', () => {
     const all = Array.from({ length: 60 }, (_, x) => pictureOf('chance', 3, () => false, x, 2))
     expect(all).toEqual(Array.from({ length: 60 }, (_, x) => pictureOf('chance', 3, () => false, x, 2)))
@@ -211,6 +228,29 @@ describe('what carries and throws', () => {
     const top = Math.min(...there.path.map(({ y }) => y))
     expect(9 - top).toBeGreaterThan(2.4)
     expect(9 - top).toBeLessThan(2.7)
+  })
+})
+
+describe('a reach of nearly the same course', () => {
+  it('is the same as one worked out from nothing, after each of 60 strokes', () => {
+    let rng = 7
+    const random = (below: number) => ((rng = (rng * 1103515245 + 12345) & 0x7fffffff) >> 8) % below
+    const rows = Array.from({ length: 14 }, (_, y) =>
+      Array.from({ length: 40 }, (_, x): string => (y === 13 && x % 9 < 6 ? 'r' : '.')),
+    )
+    const lift: Carrier = { cells: [9, 8, 7].map((y) => y * 40 + 20), does: 'goes' }
+    let before: ReturnType<typeof reachFrom> | undefined
+    for (let stroke = 0; stroke < 60; stroke++) {
+      rows[random(14)]![random(40)] = ['r', 'p', 't', '.'][random(4)]!
+      const grid = gridFrom(...rows.map((row) => row.join('')))
+      const start = cellUnder(grid, SIZE, 1.5, 0)
+      const [now, anew] = [before, undefined].map((known) =>
+        reachFrom(grid, SIZE, GAIT, start, [lift], { before: known }),
+      )
+      expect([...now!.moves].sort()).toEqual([...anew!.moves].sort())
+      expect([...now!.through].sort()).toEqual([...anew!.through].sort())
+      before = now
+    }
   })
 })
 

@@ -43,7 +43,7 @@ export function gapTo(
   const floors: number[] = []
   for (let cell = 0; cell < grid.surface.length; cell++)
     if (standable(grid, size, cell % grid.w, Math.floor(cell / grid.w))) floors.push(cell)
-  const all = reachFrom(ground, size, gait, floors, carriers)
+  const all = reachFrom(ground, size, gait, floors, carriers, { before: reach })
   const aims = goals(all)
   const next = wayTo(all, aims)
   const beyond = floors.filter((cell) => (aims.has(cell) || next.has(cell)) && !reach.moves.has(cell))
@@ -62,7 +62,7 @@ export function gapTo(
     pairs.push(best!)
   }
   pairs.sort((a, b) => a.cost - b.cost)
-  const made = pairs.slice(0, MOST_PAIRS).map((pair) => ({ pair, ...mendOf(ground, size, gait, pair, carriers) }))
+  const made = pairs.slice(0, MOST_PAIRS).map((pair) => ({ pair, ...mendOf(all, ground, size, gait, pair, carriers) }))
   const { pair, mend, tile } = made.find((one) => one.mend.length > 0) ?? made[0]!
   const [from, to] = [spot(pair.from), spot(pair.to)]
   return { from, to, wide: Math.max(0, Math.abs(to.x - from.x) - 1), high: from.y - to.y, mend, tile }
@@ -70,6 +70,7 @@ export function gapTo(
 
 /** The fewest stones between, or else what stands in the way taken out, with which one gets across. */
 function mendOf(
+  reach: Reach,
   ground: Grid,
   size: Size,
   gait: Gait,
@@ -83,7 +84,10 @@ function mendOf(
     const surface = Uint8Array.from(ground.surface)
     for (const { x, y } of cells) surface[y * w + x] = as
     let met = false
-    reachFrom({ ...ground, surface }, size, gait, pair.from, carriers, (cell) => (met ||= cell === pair.to))
+    reachFrom({ ...ground, surface }, size, gait, pair.from, carriers, {
+      enough: (cell) => (met ||= cell === pair.to),
+      before: reach,
+    })
     return met
   }
   const under = ground.play.tile[ay * w + ax] ?? -1

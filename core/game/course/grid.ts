@@ -35,6 +35,26 @@ const AROUND = [
   [-1, 0],
 ] as const
 
+/** Neighbours as `corners` counts them: above 1, and on round the clock to above and left 128. */
+const ALL_AROUND = [
+  [0, -1],
+  [1, -1],
+  [1, 0],
+  [1, 1],
+  [0, 1],
+  [-1, 1],
+  [-1, 0],
+  [-1, -1],
+] as const
+/** A corner counts only where both sides beside it join: 47 sums are left, in their order. */
+function cornered(sum: number): number {
+  let left = sum
+  for (const corner of [1, 3, 5, 7])
+    if ((sum & (1 << (corner - 1))) === 0 || (sum & (1 << ((corner + 1) % 8))) === 0) left &= ~(1 << corner)
+  return left
+}
+const CORNERED = [...new Set(Array.from({ length: 256 }, (_, sum) => cornered(sum)))].sort((a, b) => a - b)
+
 /** The same for the same cell and seed: which of so many pictures it has. */
 export function chance(x: number, y: number, seed: number, count: number): number {
   let hash = Math.imul(x + 11, 73856093) ^ Math.imul(y + 7, 19349663) ^ Math.imul(seed + 1, 83492791)
@@ -44,8 +64,9 @@ export function chance(x: number, y: number, seed: number, count: number): numbe
 
 /**
  * Which of a tile's pictures a cell shows. `edges`: its pictures are in the order of the sum of what joins them, above
- * 1, right 2, below 4, left 8, so that sixteen of them are a whole set; what lies outside of the course joins. `chance`:
- * any of them, always the same one. Else -1: they follow each other.
+ * 1, right 2, below 4, left 8, so that sixteen of them are a whole set; what lies outside of the course joins. `corners`:
+ * the same with the four corners, round the clock from above, where a corner counts only if both its sides join: 47 of
+ * them, by their sum. `chance`: any of them, always the same one. Else -1: they follow each other.
  */
 export function pictureOf(
   way: string,
@@ -58,11 +79,18 @@ export function pictureOf(
     const sum = AROUND.reduce((all, [dx, dy], i) => all + (joins(dx, dy) ? 1 << i : 0), 0)
     return Math.min(sum, count - 1)
   }
+  if (way === 'corners') {
+    const sum = ALL_AROUND.reduce((all, [dx, dy], i) => all + (joins(dx, dy) ? 1 << i : 0), 0)
+    return Math.min(CORNERED.indexOf(cornered(sum)), count - 1)
+  }
   return way === 'chance' ? chance(x, y, 0, count) : -1
 }
 
 /** Of a tile's picture, so much may be above the line one stands on. */
 const MOST_OVER = 0.6
+/** Whether a picture of a set is one of a tile that has another above it. */
+export const joinsAbove = (way: 'edges' | 'corners', picture: number): boolean =>
+  ((way === 'edges' ? picture : (CORNERED[picture] ?? 0)) & 1) !== 0
 export const TILE_CLIP = 'tile'
 const countOf = (actor: CastActor): number =>
   (actor.sprite.clips[TILE_CLIP] ?? Object.values(actor.sprite.clips)[0])?.frames.length ?? 1

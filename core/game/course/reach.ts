@@ -30,6 +30,22 @@ export interface Reach {
   through: ReadonlySet<number>
   /** Which of the carriers that go comes by a cell. */
   rides: ReadonlyMap<number, number>
+  /** What was tried from each cell, for the next reach of nearly the same course. */
+  tried: ReadonlyMap<number, Tried>
+  /** What all that was tried depends on beside the cells. */
+  rest: string
+}
+
+/** What came of all that was tried from a cell: the cells it went through, and the box outside of which nothing mattered. */
+interface Tried {
+  through: ReadonlySet<number>
+  box: Box
+}
+interface Box {
+  left: number
+  right: number
+  top: number
+  bottom: number
 }
 
 /** Holds of a jump that are tried, in steps: a hop, a middling one, and all of it. */
@@ -66,6 +82,7 @@ interface Traced {
   through?: Set<number>
   path?: { x: number; y: number }[]
   early?: number
+  box?: Box
 }
 
 /**
@@ -79,7 +96,7 @@ export function attempt(
   from: number,
   way: number,
   hold: number,
-  { through, path, early = 0 }: Traced = {},
+  { through, path, early = 0, box }: Traced = {},
 ): { to: number; steps: number } {
   const jumps = hold > 0
   const [column, floor] = [from % grid.w, Math.floor(from / grid.w)]
@@ -94,6 +111,7 @@ export function attempt(
   let cut = false
   for (let step = 1; step <= MOST_STEPS; step++) {
     path?.push({ x: body.x, y: body.y })
+    if (box !== undefined) grow(box, body)
     steer(body, gait, way)
     if (jumps && step > hold && body.vy < 0 && !cut) {
       body.vy *= gait.cut
@@ -119,6 +137,28 @@ export function attempt(
   }
   return { to: -1, steps: MOST_STEPS }
 }
+
+function grow(box: Box, { x, y }: Body): void {
+  if (x < box.left) box.left = x
+  if (x > box.right) box.right = x
+  if (y < box.top) box.top = y
+  if (y > box.bottom) box.bottom = y
+}
+/** What is stood on, and what a step of the fastest fall comes to, lies no further from where the feet were. Cells. */
+const AROUND = 3
+
+/** Cells that are another thing now; null where so many are that all is tried anew. */
+function changedCells(was: Grid, now: Grid): { x: number; y: number }[] | null {
+  if (was.w !== now.w || was.h !== now.h) return null
+  const found: { x: number; y: number }[] = []
+  for (let i = 0; i < now.surface.length; i++)
+    if (was.surface[i] !== now.surface[i]) {
+      if (found.length === MOST_CHANGED) return null
+      found.push({ x: i % now.w, y: Math.floor(i / now.w) })
+    }
+  return found
+}
+const MOST_CHANGED = 80
 
 /**
  * The longest jump from a cell that way: the places of the feet, and whether it ends where one can stand; also on the
@@ -160,7 +200,7 @@ export function withCarriers(grid: Grid, carriers: readonly Carrier[]): Grid {
 
 /**
  * All that can be got to from some cells, by walking, falling, jumping, and on what carries and throws. It ends early
- * at a cell for which `enough` says so.
+ * at a cell for which `enough` says so. What was found `before` is taken over where nothing around it has changed.
  */
 export function reachFrom(
   ground: Grid,
@@ -168,10 +208,23 @@ export function reachFrom(
   gait: Gait,
   starts: number | readonly number[],
   carriers: readonly Carrier[] = [],
-  enough: (cell: number) => boolean = () => false,
+  { enough = () => false, before }: { enough?: (cell: number) => boolean; before?: Reach } = {},
 ): Reach {
   const grid = withCarriers(ground, carriers)
+  const rest = JSON.stringify([size, gait, carriers])
+  const changed = before?.rest === rest ? changedCells(before.grid, grid) : null
   const moves = new Map<number, readonly Move[]>()
+  const tried = new Map<number, Tried>()
+  /** What was found from a cell before, where nothing that matters to it has changed. */
+  const known = (from: number): Tried | undefined => {
+    const was = changed === null ? undefined : before!.tried.get(from)
+    if (was === undefined) return undefined
+    const { left, right, top, bottom } = was.box
+    const touched = ({ x, y }: { x: number; y: number }) =>
+      x > left - AROUND && x < right + AROUND && y > top - tall && y < bottom + AROUND
+    return changed!.some(touched) ? undefined : was
+  }
+  const tall = Math.ceil(size.tall) + AROUND
   const through = new Set<number>()
   const rides = new Map<number, number>()
   const throwing = new Map<number, number>()
@@ -185,20 +238,36 @@ export function reachFrom(
   while (waiting.length > 0) {
     const from = waiting.pop()!
     if (moves.has(from)) continue
+    const was = known(from)
+    if (was !== undefined) {
+      tried.set(from, was)
+      for (const cell of was.through) through.add(cell)
+      const again = before!.moves.get(from)!
+      moves.set(from, again)
+      for (const { to } of again) {
+        if (enough(to)) return { grid, moves, through, rides, tried, rest }
+        if (!moves.has(to)) waiting.push(to)
+      }
+      continue
+    }
     const found: Move[] = []
+    const own = new Set<number>()
+    const [column, floor] = [from % grid.w, Math.floor(from / grid.w)]
+    const box: Box = { left: column, right: column + 1, top: floor, bottom: floor + 1 }
     const ride = rides.get(from)
     const add = (way: number, hold: number, by?: 'thrown') => {
       const cells = new Set<number>()
       const times = by === undefined ? 1 : throwing.get(from)!
       const pace = times === 1 ? gait : thrown(gait, times)
-      const { to, steps } = attempt(grid, size, pace, from, way, hold, { through: cells })
-      if (to >= 0 || way === 0) for (const cell of cells) through.add(cell)
+      const { to, steps } = attempt(grid, size, pace, from, way, hold, { through: cells, box })
+      if (to >= 0 || way === 0) for (const cell of cells) own.add(cell)
       if (to < 0 || to === from || found.some((one) => one.to === to && one.steps <= steps && one.sure)) return
       // Nobody goes to where what they stand on takes them.
       if (ride !== undefined && rides.get(to) === ride) return
       // What goes on meanwhile makes every jump off it a chancy one.
       const sure =
-        hold === 0 || (ride === undefined && attempt(grid, size, pace, from, way, hold, { early: TOO_SOON }).to >= 0)
+        hold === 0 ||
+        (ride === undefined && attempt(grid, size, pace, from, way, hold, { early: TOO_SOON, box }).to >= 0)
       found.push({ to, way, hold: by === undefined ? hold : 0, steps, sure, ...(by === undefined ? {} : { by }) })
     }
     for (const way of [-1, 1]) {
@@ -212,17 +281,19 @@ export function reachFrom(
       const at = cells.indexOf(from)
       for (const to of [cells[at - 1], cells[at + 1]])
         if (to !== undefined && to !== from && standable(grid, size, to % grid.w, Math.floor(to / grid.w))) {
-          through.add(to)
+          own.add(to)
           found.push({ to, way: 0, hold: 0, steps: RIDE_STEPS, sure: true, by: 'carried' })
         }
     }
+    for (const cell of own) through.add(cell)
     moves.set(from, found)
+    tried.set(from, { through: own, box })
     for (const { to } of found) {
-      if (enough(to)) return { grid, moves, through, rides }
+      if (enough(to)) return { grid, moves, through, rides, tried, rest }
       if (!moves.has(to)) waiting.push(to)
     }
   }
-  return { grid, moves, through, rides }
+  return { grid, moves, through, rides, tried, rest }
 }
 
 /** The best next move from every cell from which a goal can be got to, by the fewest steps (Dijkstra 1959). */

@@ -1,4 +1,3 @@
-import { gapTo, type Gap } from '../../course/gap'
 import { cellUnder, reachFrom, wayTo, type Carrier, type Move, type Reach } from '../../course/reach'
 import { SOLID, type Grid } from '../../course/grid'
 import type { Setup } from '../../setup'
@@ -64,7 +63,7 @@ const SAMPLE = 0.25
 const OVER = 0.2
 
 /** What carries one in a course, cell by cell. */
-function carriersOf({ grid, things, spring }: StepstonePlan): { carriers: Carrier[]; indices: number[] } {
+export function carriersOf({ grid, things, spring }: StepstonePlan): { carriers: Carrier[]; indices: number[] } {
   const carriers: Carrier[] = []
   const indices: number[] = []
   things.forEach((thing, i) => {
@@ -90,7 +89,8 @@ export function routeOf(setup: Setup): Route {
   const known = routes.get(plan)
   if (known !== undefined) return known
   const key = keyOf(plan)
-  const route = kept.get(key) ?? makeRoute(plan)
+  // The last one is most likely of the same course, a stroke ago.
+  const route = kept.get(key) ?? makeRoute(plan, [...kept.values()].at(-1))
   kept.delete(key)
   kept.set(key, route)
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
@@ -98,15 +98,15 @@ export function routeOf(setup: Setup): Route {
   return route
 }
 
-function makeRoute(plan: StepstonePlan): Route {
+function makeRoute(plan: StepstonePlan, last?: Route): Route {
   const { grid, size, gait, things } = plan
   const from = startOf(plan)
   const { carriers, indices } = carriersOf(plan)
   const doors = things.filter(({ sort, does }) => sort === MARKS && does === 'door')
   const keys = things.filter(({ sort, does }) => sort === PICKUPS && does === 'key')
-  const shut = reachFrom(withDoors(grid, doors), size, gait, from, carriers)
+  const shut = reachFrom(withDoors(grid, doors), size, gait, from, carriers, { before: last?.shut })
   const keyCells = goalsIn(plan, shut, keys)
-  const open = doors.length === 0 || keyCells.size > 0 ? reachFrom(grid, size, gait, from, carriers) : shut
+  const open = doors.length === 0 || keyCells.size > 0 ? reachFrom(grid, size, gait, from, carriers, { before: last?.open }) : shut
   const exitCells = goalsIn(plan, open, exitsOf(plan))
   // What one comes by in the air, on the way from one cell to the next, is got too.
   const wanted = things.filter(({ sort, does }) => sort === PICKUPS || (sort === MARKS && does !== 'door'))
@@ -118,16 +118,7 @@ function makeRoute(plan: StepstonePlan): Route {
     leads: exitCells.size > 0,
   }
 }
-const exitsOf = ({ things }: StepstonePlan) => things.filter(({ sort, does }) => sort === MARKS && does === 'exit')
+export const exitsOf = ({ things }: StepstonePlan) => things.filter(({ sort, does }) => sort === MARKS && does === 'exit')
 const startOf = ({ grid, size, start }: StepstonePlan): number => cellUnder(grid, size, start.x, start.y)
-const goalsIn = (plan: StepstonePlan, reach: Reach, all: readonly ThingPlan[]): Set<number> =>
+export const goalsIn = (plan: StepstonePlan, reach: Reach, all: readonly ThingPlan[]): Set<number> =>
   new Set(all.flatMap((thing) => near(plan, reach.grid, reach, thing)))
-
-/** Where the way to the way out breaks off; null where it does not, or where no place has one. */
-export function gapOf(setup: Setup): Gap | null {
-  const plan = stepstonePlan(setup)
-  const { leads, open } = routeOf(setup)
-  if (leads) return null
-  const { carriers } = carriersOf(plan)
-  return gapTo(open, plan.grid, plan.size, plan.gait, (all) => goalsIn(plan, all, exitsOf(plan)), carriers)
-}

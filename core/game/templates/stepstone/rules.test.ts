@@ -7,6 +7,7 @@ import { playAll } from '../../../dry-run/batch'
 import { makeSetup, type Setup } from '../../setup'
 import { BITS, idleInput, type Input } from '../../types'
 import { stepstonePlan } from './plan'
+import { lay } from './lay'
 import { rules as stepstone } from './rules'
 import type { Stepstone } from './state'
 
@@ -263,7 +264,10 @@ describe('what follows from a course', () => {
     const shut = stepstone.facts(setupOf(wall, [thing('hut', 15, 4), thing('berry', 14, 3.5), thing('berry', 3, 3.5)]))
     expect(shut.reachable).toBe(0)
     expect(shut.because).toBe('Nobody gets from the start to the way out.')
-    expect(shut.unmet).toEqual([{ part: 'pickups', entry: 'berry', because: 'Nobody gets to the one at 14, 3.' }])
+    expect(shut.unmet).toEqual([
+      { part: 'pickups', entry: 'berry', because: 'Nobody gets to the one at column 15, row 4.', place: { x: 14, y: 3.5 } },
+    ])
+    expect(shut.place).toEqual({ x: 15, y: 4 })
     expect(stepstone.facts(setupOf(HALL)).because).toBe('There is no way out in the course.')
     // A door that has a key on this side is open in the end; one without is a wall.
     const gate = [thing('gate', 9.5, 4), thing('hut', 15, 4)]
@@ -273,7 +277,7 @@ describe('what follows from a course', () => {
   })
 
   it('tells the cells one comes through', () => {
-    const { cells, w, leads } = stepstone.explore!(setupOf(HALL, [thing('hut', 15, 4)]))
+    const { cells, w, leads } = lay.explore(setupOf(HALL, [thing('hut', 15, 4)]))
     expect(w).toBe(20)
     expect(leads).toBe(true)
     expect(cells).toContain(3 * 20 + 10)
@@ -322,7 +326,7 @@ describe('what goes its way', () => {
     expect(stepstone.facts(with_()).reachable).toBe(0)
     expect(stepstone.facts(with_(thing('basket', 6, 8, { path: [{ x: 12, y: 8 }] }))).reachable).toBe(1)
     expect(stepstone.facts(with_(thing('plank', 9.5, 8))).reachable).toBe(1)
-    const explored = stepstone.explore!(with_())
+    const explored = lay.explore(with_())
     expect(explored.gap).toMatchObject({ wide: 9, high: 0, tile: 'crag' })
   })
 

@@ -2,12 +2,11 @@ import { harmed, moveBody, steer } from '../../course/body'
 import { clearEvents, makeEvents } from '../../events'
 import { judge } from '../../outcome'
 import { agePops, makePops, pop } from '../../pops'
-import type { Carry, Ending, Explored, Jump, PlayFacts, Rules } from '../../rules'
+import type { Carry, Ending, PlayFacts, Rules } from '../../rules'
 import { dial, shapeAt, type Setup } from '../../setup'
 import { touches } from '../../shapes'
 import { BITS, type Input, type Point } from '../../types'
-import { cellUnder, jumpFrom } from '../../course/reach'
-import { gapOf, routeOf } from './route'
+import { routeOf } from './route'
 import { FOES, MARKS, MOVERS, PICKUPS, stepstonePlan, type StepstonePlan, type ThingPlan } from './plan'
 import { draw, thingClip } from './show'
 import type { Climber, Stepstone, Thing } from './state'
@@ -346,25 +345,6 @@ function values(state: Stepstone): Record<string, number> {
   return { score, goal: 1, lives, keys }
 }
 
-function explore(setup: Setup): Explored {
-  const { open, lost, leads } = routeOf(setup)
-  return {
-    w: open.grid.w,
-    cells: [...open.through],
-    lost: lost.map(({ sort, entry, x, y }) => ({ part: sort, entry, x, y })),
-    leads,
-    gap: gapOf(setup),
-  }
-}
-
-function jumpsAt(setup: Setup, { x, y }: Point): Jump[] {
-  const { grid, size, gait } = stepstonePlan(setup)
-  const { open } = routeOf(setup)
-  const from = cellUnder(open.grid, size, x, y)
-  if (from < 0) return []
-  return [-1, 1].map((way) => jumpFrom(grid, size, gait, from, way))
-}
-
 /** The longest jump from where the hero stands, the way it looks. */
 function reach(state: Stepstone, setup: Setup): Point[] {
   const { gait } = stepstonePlan(setup)
@@ -377,8 +357,7 @@ function reach(state: Stepstone, setup: Setup): Point[] {
 }
 
 export const rules: Rules<Stepstone> = {
-  ...{ id: 'stepstone', pads: () => ['left', 'right', 'up'] as const, start, step, draw, adopt, facts, values, ending, reach, explore },
-  jumps: jumpsAt,
+  ...{ id: 'stepstone', pads: () => ['left', 'right', 'up'] as const, start, step, draw, adopt, facts, values, ending, reach },
   feet: ({ hero: { x, y } }) => ({ x, y }),
   carried: ({ lives }) => ({ lives }),
 }

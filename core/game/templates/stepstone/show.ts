@@ -22,12 +22,14 @@ export function draw(state: Stepstone, setup: Setup, list: DrawList): void {
   list.camera.x = camera.left
   list.camera.y = camera.top
   drawCells(list, plan.grid, plan.grid.back, TILES, setup.stage, state.step)
-  drawDecor(state, plan, list, false)
   drawCells(list, plan.grid, plan.grid.play, TILES, setup.stage, state.step)
   inOrder(
     setup,
     () => drawHero(state, list),
-    () => drawThings(state, plan, list),
+    () => {
+      drawDecor(state, plan, list, false)
+      drawThings(state, plan, list)
+    },
   )
   drawCells(list, plan.grid, plan.grid.front, TILES, setup.stage, state.step)
   drawDecor(state, plan, list, true)
