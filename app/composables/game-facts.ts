@@ -1,5 +1,5 @@
-import { BAND_NAMES } from '@core/label/age-guide'
-import { DEVICE_NAMES } from '@core/label/label'
+import { BAND_NAMES, DEVICE_NAMES } from '@core/label/names'
+
 import type { GameView } from '@core/posting/protocol'
 
 /** How a game stands, in the few words of a card. */

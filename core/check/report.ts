@@ -1,4 +1,5 @@
-import { ageResult, BAND_NAMES } from '../label/age-guide'
+import { ageResult } from '../label/age-guide'
+import { BAND_NAMES } from '../label/names'
 import type { WeighIn } from '../parcel/weigh'
 import { escapeHtml } from '../parcel/html'
 import { SEVERITY_NAMES, type Finding } from './finding'

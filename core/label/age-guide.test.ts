@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { puffinCatch, windfall } from '../../tests/support/fixtures'
-import { ageResult, askedOf, bandRank, BANDS, bandWith, hiddenAt, QUESTIONS, TOPICS } from './age-guide'
+import { ageResult, askedOf, bandRank, bandWith, hiddenAt, QUESTIONS, TOPICS } from './age-guide'
+import { BANDS } from './names'
 import { denied, descriptorsOf, suggestedAnswers } from '../facts/descriptors'
 
 const allNo = Object.fromEntries(TOPICS.map((topic) => [topic, 'none']))

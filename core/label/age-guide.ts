@@ -1,15 +1,8 @@
 import * as z from 'zod'
+import { BANDS, PLACES } from './names'
 
-/** From which age on a game is shown without a second thought. Our own bands, from the maker's answers. */
-export const BANDS = ['everyone', '8', '11', '15'] as const
 export const Band = z.enum(BANDS)
 export type Band = z.infer<typeof Band>
-export const BAND_NAMES: Record<Band, string> = {
-  everyone: 'All ages',
-  '8': 'From 8',
-  '11': 'From 11',
-  '15': 'From 15',
-}
 export const bandRank = (band: Band): number => BANDS.indexOf(band)
 
 export const TOPICS = [
@@ -214,12 +207,6 @@ export function bandWith(answers: AgeAnswers, question: string, answer: string):
   const next = { ...answers, [question]: answer }
   return ageResult(next).reasons[0]?.answer.band ?? 'everyone'
 }
-
-/** Places of the arcade and the oldest band each of them shows. The arcade's own lists follow this table. */
-export const PLACES = [
-  { id: 'school', name: 'the list for schools', upTo: '8' },
-  { id: 'front', name: 'the front list', upTo: '11' },
-] as const satisfies readonly { id: string; name: string; upTo: Band }[]
 
 /** Places that do not show a game of this band. */
 export const hiddenAt = (band: Band): string[] =>

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { AgeAnswers } from './age-guide'
 import { LANGUAGE_TAG } from './languages'
+import { CATEGORIES, DEVICES } from './names'
 import { linksIn, Privacy } from './privacy'
 
 export const VISIBILITIES = ['only-me', 'invited', 'unlisted', 'public'] as const
@@ -20,17 +21,6 @@ export const LABEL_LIMITS = {
   shots: 6,
 } as const
 
-/** What kind of game it is; a player can filter by it. */
-export const CATEGORIES = ['reactions', 'skill', 'puzzle', 'quiz', 'story', 'other'] as const
-export const CATEGORY_NAMES: Record<(typeof CATEGORIES)[number], string> = {
-  reactions: 'Quick reactions',
-  skill: 'Skill and aim',
-  puzzle: 'Puzzle',
-  quiz: 'Quiz',
-  story: 'Story',
-  other: 'Something else',
-}
-
 export const SEASONS = ['any', 'spring', 'summer', 'autumn', 'winter', 'festival'] as const
 export const SEASON_NAMES: Record<(typeof SEASONS)[number], string> = {
   any: 'Any time',
@@ -42,14 +32,8 @@ export const SEASON_NAMES: Record<(typeof SEASONS)[number], string> = {
 }
 
 /** What a game can be played with. */
-export const DEVICES = ['keyboard', 'touch', 'gamepad'] as const
 export const Device = z.enum(DEVICES)
 export type Device = z.infer<typeof Device>
-export const DEVICE_NAMES: Record<Device, string> = {
-  keyboard: 'Keyboard',
-  touch: 'Touch and mouse',
-  gamepad: 'Gamepad',
-}
 
 const Hash = z.string().regex(/^[0-9a-f]{64}$/)
 const Alt = z.string().max(400)

@@ -1,13 +1,6 @@
 import * as z from 'zod'
-import { BANDS } from '../label/age-guide'
-import { CATEGORIES, DEVICES } from '../label/label'
-
-export const SORTS = ['new', 'title', 'short-load'] as const
-export const SORT_NAMES: Record<(typeof SORTS)[number], string> = {
-  new: 'Newest first',
-  title: 'By title',
-  'short-load': 'Quickest to load',
-}
+import { BANDS, CATEGORIES, DEVICES } from '../label/names'
+import { SORTS } from './sorts'
 
 const choice = <T extends readonly [string, ...string[]]>(values: T) => z.enum(values).or(z.literal('')).optional()
 

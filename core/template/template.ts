@@ -1,5 +1,6 @@
 import * as z from 'zod'
-import { CATEGORIES, Device } from '../label/label'
+import { Device } from '../label/label'
+import { CATEGORIES } from '../label/names'
 import { AssetFacts } from '../pack/asset'
 import { MOST_LEVELS } from '../pack/level'
 import { PartContent } from '../kinds'

@@ -1,4 +1,5 @@
-import { BANDS, bandRank, PLACES } from '@core/label/age-guide'
+import { bandRank } from '@core/label/age-guide'
+import { BANDS, PLACES } from '@core/label/names'
 import { tidyTag } from '@core/label/tags'
 import type { ListQuery } from '@core/posting/list'
 import { sql } from 'kysely'

@@ -72,7 +72,10 @@ test('by mouse: a course of one screen is laid, shut off and found so, opened ag
   await page.goto(address.replace('/bench', '/check'))
   await expect(page.getByText('The way out cannot be reached').first()).toBeVisible()
   // Where that is, as a map, and the way there.
-  const finding = page.locator('article, li').filter({ has: page.getByTestId('place') }).first()
+  const finding = page
+    .locator('article, li')
+    .filter({ has: page.getByTestId('place') })
+    .first()
   await finding.getByRole('button', { name: 'Take me there' }).click()
   await expect(page.getByText('Column 13, row 7 of 16 x 10')).toBeVisible()
   await page.keyboard.press('Control+z')

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { Kysely, Transaction } from 'kysely'
-import { BANDS, QUESTIONS, ageResult, type AgeAnswers, type Band } from '../../core/label/age-guide'
+import { QUESTIONS, ageResult, type AgeAnswers, type Band } from '../../core/label/age-guide'
+import { BANDS } from '../../core/label/names'
 import { emptyLabel, type Device, type Label, type Visibility } from '../../core/label/label'
 import { addRelease, changeGame, makeGame, type ReleaseFile } from '../../server/arcade/games'
 import type { DialectName } from '../../server/arcade/migrations'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { askedOf, BAND_NAMES, bandWith, hiddenAt, TOPICS } from '@core/label/age-guide'
+import { askedOf, bandWith, hiddenAt, TOPICS } from '@core/label/age-guide'
+import { BAND_NAMES } from '@core/label/names'
 import { computed } from 'vue'
 import { useAge } from '~/stores/age'
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { StageShape } from '@core/game/stage'
-import { DEVICE_NAMES, DEVICES, type Device } from '@core/label/label'
+import type { Device } from '@core/label/label'
+import { DEVICE_NAMES, DEVICES } from '@core/label/names'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { creditsOf, titleOf } from '@core/template/game-doc'
-import { ageResult, BAND_NAMES } from '@core/label/age-guide'
-import { DEVICE_NAMES, linksOfLabel } from '@core/label/label'
+import { ageResult } from '@core/label/age-guide'
+import { BAND_NAMES, DEVICE_NAMES } from '@core/label/names'
+import { linksOfLabel } from '@core/label/label'
+
 import { privacyStatement } from '@core/label/privacy'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ageResult, BAND_NAMES } from '@core/label/age-guide'
+import { ageResult } from '@core/label/age-guide'
+import { BAND_NAMES } from '@core/label/names'
 import {
   EMAIL_FROM,
   FRAMING_NAMES,

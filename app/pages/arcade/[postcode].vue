@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { BAND_NAMES } from '@core/label/age-guide'
-import { CATEGORY_NAMES, DEVICE_NAMES, SEASON_NAMES } from '@core/label/label'
+import { BAND_NAMES, CATEGORY_NAMES, DEVICE_NAMES } from '@core/label/names'
+import { SEASON_NAMES } from '@core/label/label'
+
 import { GameView, REPORT_NAMES, REPORT_REASONS, type EndedMessage, type ScoreTicket } from '@core/posting/protocol'
 import { computed, shallowRef, useTemplateRef } from 'vue'
 import type * as z from 'zod'

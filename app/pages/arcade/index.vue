@@ -1,18 +1,23 @@
 <script setup lang="ts">
-import { BANDS, BAND_NAMES, PLACES } from '@core/label/age-guide'
-import { CATEGORIES, CATEGORY_NAMES, DEVICES, DEVICE_NAMES } from '@core/label/label'
-import { ListQuery, SORT_NAMES, SORTS } from '@core/posting/list'
+import { BANDS, BAND_NAMES, CATEGORIES, CATEGORY_NAMES, DEVICES, DEVICE_NAMES, PLACES } from '@core/label/names'
 import { readPostcode } from '@core/posting/postcode'
-import { GamePage } from '@core/posting/protocol'
+import { listWish, SORT_NAMES, SORTS } from '@core/posting/sorts'
 import { computed, ref } from 'vue'
 import { readAnswer } from '~/composables/read-answer'
 
 /** The list answers to its address alone: filters are a plain form, so it works before and without any script. */
 const route = useRoute()
 const router = useRouter()
-const query = computed(() => ListQuery.safeParse(route.query).data ?? {})
-const { data, error } = await useFetch('/api/arcade/games', { query })
-const page = computed(() => readAnswer(GamePage, data.value) ?? { games: [], next: null })
+const query = computed(() => listWish(route.query))
+const { data, error } = await useFetch('/api/arcade/games', {
+  query,
+  // Where the list came with the page it was read there: the schemas are fetched for the next one only.
+  async transform(answer: unknown) {
+    const { GamePage } = await import('@core/posting/protocol')
+    return readAnswer(GamePage, answer)
+  },
+})
+const page = computed(() => data.value ?? { games: [], next: null })
 const games = computed(() => page.value.games)
 /** The newest game comes first and large, where nothing else was asked for. */
 const lead = computed(() => (filtered.value || query.value.after ? null : (games.value[0] ?? null)))

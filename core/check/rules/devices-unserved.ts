@@ -1,4 +1,4 @@
-import { DEVICE_NAMES } from '../../label/label'
+import { DEVICE_NAMES } from '../../label/names'
 import { labelRule } from '../label-rule'
 
 export const devicesUnserved = labelRule({

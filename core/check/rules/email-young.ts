@@ -1,4 +1,5 @@
-import { ageResult, BAND_NAMES } from '../../label/age-guide'
+import { ageResult } from '../../label/age-guide'
+import { BAND_NAMES } from '../../label/names'
 import { tooYoungForEmail } from '../../label/privacy'
 import { labelRule } from '../label-rule'
 

@@ -2,15 +2,8 @@
 import { kindOf } from '@core/kinds'
 import { ageResult } from '@core/label/age-guide'
 import { textOf } from '@core/check/texts'
-import {
-  CATEGORIES,
-  CATEGORY_NAMES,
-  LABEL_LIMITS,
-  SEASON_NAMES,
-  SEASONS,
-  type Label,
-  type LabelField,
-} from '@core/label/label'
+import { LABEL_LIMITS, SEASON_NAMES, SEASONS, type Label, type LabelField } from '@core/label/label'
+import { CATEGORIES, CATEGORY_NAMES } from '@core/label/names'
 import { mergeable, suggestTags, tidyTag } from '@core/label/tags'
 import { focusNext } from '~/composables/focus-next'
 import { useDebounceFn } from '@vueuse/core'
