@@ -45,7 +45,7 @@ import { useNotices } from './notices'
 export const COURSE_TOOLS = ['paint', 'erase', 'fill', 'place', 'pick'] as const
 export type CourseTool = (typeof COURSE_TOOLS)[number]
 /** Where one gets to is worked out when nothing was laid for so long. */
-const QUIET_MS = 60
+const QUIET_MS = 16
 const NOTHING: Choice = { things: [], area: null }
 
 /** The course in hand: tools, what is laid with them, and where one gets to in it. */

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { contextFor, emptyPack, windfall } from '../../tests/support/fixtures'
+import { contextFor, emptyPack, stepstone, windfall } from '../../tests/support/fixtures'
 import { threeLevels, withLevels } from '../../tests/support/levels'
-import type { Pack } from '../pack/pack'
+import type { PartContent } from '../kinds'
+import type { CourseContent } from '../kinds/course'
+import { newPack, type Pack } from '../pack/pack'
 import { yoursOf } from '../facts/yours'
 import { inLevel } from '../template/levels'
 import { gamesOf, playAll } from '../dry-run/batch'
@@ -9,6 +11,7 @@ import { makeSetup, docOfLevel } from '../game/setup'
 import { buildGameDoc } from '../template/game-doc'
 import { dryRun } from './rules/dry-run'
 import { goalUnreachable } from './rules/goal-unreachable'
+import { heroFitted } from './rules/hero-fitted'
 import { neverMet } from './rules/never-met'
 import { textOf } from './texts'
 
@@ -70,5 +73,31 @@ describe('the check of a game of three levels', () => {
     // A third of what is played is in front of it.
     expect(after.area).toBeGreaterThan(0.15)
     expect(after.area).toBeLessThan(0.5)
+  })
+})
+
+describe('what a course says of itself', () => {
+  const plain = newPack(stepstone, 'a-course')
+  const inCourse = async (rule: typeof dryRun, pack: Pack) => {
+    const ctx = { ...contextFor(pack), template: stepstone }
+    return (await Promise.all(rule.subjects(ctx).map((subject) => rule.run(ctx, subject)))).flat()
+  }
+  const hero = stepstone.parts.find(({ id }) => id === 'hero')!.content
+
+  it('tells a drawing that counts as smaller, with how, and leaves the usual ones alone', async () => {
+    expect(await inCourse(heroFitted, plain)).toEqual([])
+    const large = { ...plain, parts: { hero: { ...hero, height: 6 } as PartContent } }
+    const [told] = await inCourse(heroFitted, large)
+    expect(told!.facts['because']).toContain('takes 1.8 m')
+    expect(textOf({ rule: 'hero-fitted', subject: {}, facts: told!.facts }).what).toContain('smaller than it is drawn') // prettier-ignore
+  })
+
+  it('shows where what nobody gets to is', async () => {
+    const course = stepstone.parts.find(({ id }) => id === 'course')!.content as CourseContent
+    const walled = { ...course, play: course.play.map((row) => row.slice(0, 20) + 'c' + row.slice(21)) }
+    const pack = { ...plain, parts: { course: walled } }
+    const [shut] = await inCourse(goalUnreachable, pack)
+    expect(shut!.evidence).toMatchObject({ kind: 'place', course: 'course', x: 73, y: 9 })
+    expect((await inCourse(neverMet, pack)).map(({ evidence }) => evidence.kind)).toContain('place')
   })
 })

@@ -34,6 +34,7 @@ import { loopClick } from './rules/loop-click'
 import { lookDear } from './rules/look-dear'
 import { lookUnfair } from './rules/look-unfair'
 import { requiredMissing } from './rules/required-missing'
+import { heroFitted } from './rules/hero-fitted'
 import { neverMet } from './rules/never-met'
 import { opaqueBox } from './rules/opaque-box'
 import { outsideAddress } from './rules/outside-address'
@@ -111,6 +112,7 @@ export const RULES: readonly Rule[] = registry([
   lookDear,
   lookUnfair,
   neverMet,
+  heroFitted,
   dryRun,
   title,
   shortMissing,

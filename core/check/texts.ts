@@ -281,6 +281,11 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: `${s(f, 'because')} Make it smaller, or turn the dials until it comes.`,
     fix: '',
   }),
+  'hero-fitted': (f) => ({
+    what: `${s(f, 'name')} counts as smaller than it is drawn`,
+    why: `${s(f, 'because')} So the game is the same for everybody, and what sticks out is only seen.`,
+    fix: '',
+  }),
   'strip-seam': (f) => ({
     what: `The sides of ${s(f, 'name')} do not meet: a step of ${n(f, 'percent')} % where it begins anew`,
     why: 'It is laid beside itself without an end, so the same line goes by again and again.',

@@ -32,6 +32,8 @@ export interface PlayFacts {
   aim?: string
   /** Entries of casts that never come into play at the present numbers, and why, in a sentence. */
   unmet?: readonly { part: string; entry: string; because: string; place?: Point }[]
+  /** Drawings that count as smaller than they are drawn, and how, in a sentence. */
+  fitted?: readonly { part: string; because: string }[]
   /** Where in its course the goal is, cells from the top left, where it is in one place. */
   place?: Point
 }

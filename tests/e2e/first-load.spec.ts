@@ -47,5 +47,5 @@ test('a first visit fetches what it shows, and desks, charts and codecs when the
   console.log(`first load, kB of script: ${JSON.stringify(sizes)}`)
   expect(sizes.home).toBeLessThan(350)
   expect(sizes.bench).toBeLessThan(420)
-  expect(sizes.list).toBeLessThan(200)
+  expect(sizes.list).toBeLessThan(150)
 })

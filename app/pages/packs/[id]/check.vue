@@ -4,7 +4,7 @@ import { SEVERITY_NAMES, type Finding } from '@core/check/finding'
 import { textOf, verdict } from '@core/check/texts'
 import { computed, ref } from 'vue'
 import { download, fileWord } from '~/composables/download'
-import { findingPlace } from '~/composables/finding-place'
+import { useFindingWay } from '~/composables/finding-way'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useDesk } from '~/stores/desk'
@@ -47,11 +47,8 @@ const placeholders = computed(() =>
 )
 const others = computed(() => check.findings.filter((one) => one.severity !== 'must' && one.kept === undefined).length)
 
-async function goTo(finding: Finding): Promise<void> {
-  const place = findingPlace(bench.pack!.id, finding)
-  await router.push(place.to)
-  if (place.part !== '') bench.select(place.part, place.entry)
-}
+const lead = useFindingWay()
+const goTo = (finding: Finding): Promise<void> => lead(finding, bench.pack!.id)
 
 async function toDryRun(): Promise<void> {
   await router.push(`/packs/${bench.pack!.id}/bench`)

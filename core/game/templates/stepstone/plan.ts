@@ -15,8 +15,8 @@ const SORTS = [FOES, PICKUPS, MOVERS, MARKS] as const
 export type Sort = (typeof SORTS)[number]
 
 /** The hero takes at most so much of a course, however it is drawn. */
-const WIDEST = 0.84
-const TALLEST = 1.8
+export const WIDEST = 0.84
+export const TALLEST = 1.8
 const LEAST = 0.3
 /** Where something with no way of its own goes, and how long that takes. */
 const USUAL_WAYS: Readonly<Record<string, readonly Point[]>> = { lift: [{ x: 0, y: -3 }], swing: [{ x: 2, y: -4 }] }

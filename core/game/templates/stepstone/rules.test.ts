@@ -292,6 +292,9 @@ describe('what follows from a course', () => {
       const { size } = stepstonePlan(setup)
       expect(size.tall).toBeLessThanOrEqual(1.8)
       expect(size.half).toBeLessThanOrEqual(0.42)
+      const { fitted } = stepstone.facts(setup)
+      expect(fitted!.map(({ part }) => part)).toEqual(height > 1.5 ? ['hero'] : [])
+      if (height > 1.5) expect(fitted![0]!.because).toMatch(/^In the course it is .* m wide and takes 0.84 m, and it is .* m tall and takes 1.8 m.$/)
     }
   })
 })

@@ -7,7 +7,7 @@ import { dial, shapeAt, type Setup } from '../../setup'
 import { touches } from '../../shapes'
 import { BITS, type Input, type Point } from '../../types'
 import { routeOf } from './route'
-import { FOES, MARKS, MOVERS, PICKUPS, stepstonePlan, type StepstonePlan, type ThingPlan } from './plan'
+import { FOES, MARKS, MOVERS, PICKUPS, stepstonePlan, TALLEST, WIDEST, type StepstonePlan, type ThingPlan } from './plan'
 import { draw, thingClip } from './show'
 import type { Climber, Stepstone, Thing } from './state'
 import { BURST_STEPS, freshThing, moveThings, SPRING_STEPS, TOTTER_STEPS } from './things'
@@ -318,6 +318,19 @@ const isWalled = ({ grid, size }: StepstonePlan, x: number, y: number): boolean 
   return row >= 0 && row < grid.h && column >= 0 && column < grid.w && grid.surface[row * grid.w + column] === 1
 }
 
+/** Tails and noses stick out of everybody; from so many times as much on it is said. */
+const STICKS_OUT = 1.75
+/** A hero of any size gets between two tiles as ever: what that made of a larger one. */
+function fitted(setup: Setup): { part: string; because: string }[] {
+  const { shape } = stepstonePlan(setup).hero
+  const [wide, tall] = [shape.right - shape.left, shape.bottom - shape.top]
+  const said = [
+    wide > WIDEST * STICKS_OUT ? `it is ${wide.toFixed(2)} m wide and takes ${WIDEST} m` : '',
+    tall > TALLEST * STICKS_OUT ? `it is ${tall.toFixed(2)} m tall and takes ${TALLEST} m` : '',
+  ].filter((one) => one !== '')
+  return said.length === 0 ? [] : [{ part: 'hero', because: `In the course ${said.join(', and ')}.` }]
+}
+
 function facts(setup: Setup): PlayFacts {
   const { leads, lost } = routeOf(setup)
   const { things } = stepstonePlan(setup)
@@ -337,7 +350,7 @@ function facts(setup: Setup): PlayFacts {
       place: { x, y },
     }))
   const place = out === undefined ? {} : { place: { x: out.x, y: out.y } }
-  return { goal: 1, dial: 'course', reachable: leads ? 1 : 0, because, unmet, aim: 'the way out', ...place }
+  return { goal: 1, dial: 'course', reachable: leads ? 1 : 0, because, unmet, aim: 'the way out', fitted: fitted(setup), ...place }
 }
 
 function values(state: Stepstone): Record<string, number> {
