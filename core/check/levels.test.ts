@@ -89,7 +89,7 @@ describe('what a course says of itself', () => {
     const large = { ...plain, parts: { hero: { ...hero, height: 6 } as PartContent } }
     const [told] = await inCourse(heroFitted, large)
     expect(told!.facts['because']).toContain('takes 1.8 m')
-    expect(textOf({ rule: 'hero-fitted', subject: {}, facts: told!.facts }).what).toContain('smaller than it is drawn') // prettier-ignore
+    expect(textOf({ rule: 'hero-fitted', facts: told!.facts }).what).toContain('smaller than it is drawn') // prettier-ignore
   })
 
   it('shows where what nobody gets to is', async () => {

@@ -287,7 +287,7 @@ test('many at once: a box is copied by a drag, mirrored, kept together; a way is
   await press(page, 4, 4)
   await expect(page.getByRole('heading', { name: '2 things' })).toBeVisible()
 
-  await page.locator('[data-lock=play]').click()
+  await page.locator('[data-state="locked play"]').click()
   await page.locator('[data-tile=crag]').click()
   await press(page, 1, 1)
   await expect(page.getByTestId('notice')).toContainText('This layer is locked')

@@ -8,6 +8,10 @@ const SHEETS = [
   { id: 'play', name: 'Play', key: '2' },
   { id: 'back', name: 'Behind', key: '1' },
 ] as const
+const STATES = [
+  { id: 'hidden', does: 'Hide', undoes: 'Show', on: 'Hidden', off: 'Shown', toggle: course.toggleHidden },
+  { id: 'locked', does: 'Lock', undoes: 'Unlock', on: 'Locked', off: 'Free', toggle: course.toggleLocked },
+] as const
 </script>
 
 <template>
@@ -23,26 +27,17 @@ const SHEETS = [
         {{ one.name }}<kbd>{{ one.key }}</kbd>
       </button>
       <button
+        v-for="state in STATES"
+        :key="state.id"
         type="button"
         class="plain-button state"
-        :aria-pressed="course.hidden.includes(one.id)"
-        :title="`${course.hidden.includes(one.id) ? 'Show' : 'Hide'} “${one.name}”`"
-        :aria-label="`Hide “${one.name}”`"
-        :data-hide="one.id"
-        @click="course.toggleHidden(one.id)"
+        :aria-pressed="course[state.id].includes(one.id)"
+        :title="`${course[state.id].includes(one.id) ? state.undoes : state.does} “${one.name}”`"
+        :aria-label="`${state.does} “${one.name}”`"
+        :data-state="`${state.id} ${one.id}`"
+        @click="state.toggle(one.id)"
       >
-        {{ course.hidden.includes(one.id) ? 'Hidden' : 'Shown' }}
-      </button>
-      <button
-        type="button"
-        class="plain-button state"
-        :aria-pressed="course.locked.includes(one.id)"
-        :title="`${course.locked.includes(one.id) ? 'Unlock' : 'Lock'} “${one.name}”`"
-        :aria-label="`Lock “${one.name}”`"
-        :data-lock="one.id"
-        @click="course.toggleLocked(one.id)"
-      >
-        {{ course.locked.includes(one.id) ? 'Locked' : 'Free' }}
+        {{ course[state.id].includes(one.id) ? state.on : state.off }}
       </button>
     </div>
     <v-checkbox v-model="course.dimmed" label="The others step back" density="compact" hide-details />

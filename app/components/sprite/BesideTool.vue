@@ -2,7 +2,6 @@
 import { drawCells } from '@core/game/course/draw-cells'
 import { gridOf, joinsAbove } from '@core/game/course/grid'
 import { makeDrawList } from '@core/game/draw-list'
-import { framesOf } from '@core/art/place'
 import { wholePart } from '@core/template/uses'
 import { paint } from '@player/draw'
 import { useDevicePixelRatio } from '@vueuse/core'
@@ -41,7 +40,7 @@ const entry = computed(() => {
 })
 /** Pictures whose top is seen: of a set by neighbours those with nothing above them. */
 const seen = computed(() => {
-  const count = at.sprite === undefined ? 0 : framesOf(at.sprite).length
+  const count = Object.values(at.sprite?.clips ?? {}).flatMap(({ frames }) => frames).length
   const all = Array.from({ length: count }, (_, i) => i)
   const way = entry.value?.['pictures']
   return way === 'edges' || way === 'corners' ? all.filter((i) => !joinsAbove(way, i)) : all
