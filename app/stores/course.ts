@@ -157,6 +157,9 @@ export const useCourse = defineStore('course', () => {
       : hidden.value.includes(which)
         ? 'This layer is hidden. Show it beside the course.'
         : ''
+  /** As `refuses`, for what is picked: things are of the layer of play, a box is of all layers that are free. */
+  const refusesChoice = (): boolean =>
+    (chosen.value.things.length > 0 || openLayers.value.length === 0) && refuses('play')
   function refuses(which: LayerName): boolean {
     const why = shut(which)
     if (why !== '') notices.warn(why)
@@ -226,7 +229,7 @@ export const useCourse = defineStore('course', () => {
   })
 
   async function moveChoice(dx: number, dy: number): Promise<void> {
-    if (kept.value === null || (dx === 0 && dy === 0) || refuses('play')) return
+    if (kept.value === null || (dx === 0 && dy === 0) || refusesChoice()) return
     const made = movedBy(kept.value, chosen.value, dx, dy, openLayers.value)
     await commit(`Move ${nameOfChoice.value}`, made.course)
     chosen.value = made.choice
@@ -234,7 +237,7 @@ export const useCourse = defineStore('course', () => {
   async function removeChoice(): Promise<void> {
     if (kept.value === null) return
     if (stop.value >= 0 && single.value !== null) return removeStop(stop.value)
-    if ((pickedThings.value.length === 0 && chosen.value.area === null) || refuses('play')) return
+    if ((pickedThings.value.length === 0 && chosen.value.area === null) || refusesChoice()) return
     await commit(`Take out ${nameOfChoice.value}`, cleared(kept.value, chosen.value, openLayers.value))
     choose([])
   }
@@ -244,8 +247,11 @@ export const useCourse = defineStore('course', () => {
     return clip !== null
   }
   async function layClip(clip: Lifted, at: Cell, name: string): Promise<void> {
-    if (kept.value === null || refuses('play')) return
-    const made = laidAt(kept.value, clip, at)
+    if (kept.value === null || (clip.things.length > 0 && refuses('play'))) return
+    const free = Object.fromEntries(
+      Object.entries(clip.tiles).filter(([one]) => openLayers.value.includes(one as LayerName)),
+    )
+    const made = laidAt(kept.value, { ...clip, tiles: free }, at)
     if (made === null) return notices.warn(FULL)
     await commit(name, made.course)
     chosen.value = made.choice
@@ -267,7 +273,7 @@ export const useCourse = defineStore('course', () => {
     y: Math.min(...all.map(({ y }) => Math.ceil(y) - 1)),
   })
   const change = async (name: string, made: (from: CourseContent, ids: readonly string[]) => CourseContent) => {
-    if (kept.value !== null && !refuses('play')) await commit(name, made(kept.value, chosen.value.things))
+    if (kept.value !== null && !refusesChoice()) await commit(name, made(kept.value, chosen.value.things))
   }
   const mirror = () => change(`Mirror ${nameOfChoice.value}`, (from) => mirrored(from, chosen.value, openLayers.value))
   const align = (how: Alignment) => change('Set in a line', (from, ids) => aligned(from, ids, how))

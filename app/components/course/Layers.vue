@@ -77,6 +77,7 @@ const STATES = [
 }
 .state {
   padding: 7px 4px;
+  text-align: center;
   font-size: 13px;
   color: var(--ink);
   border-left: 1px solid var(--rule);
