@@ -19,6 +19,7 @@ import {
   pngAsset,
   puffinCatch,
   skipline,
+  stepstone,
   tone,
   windfall,
   withSound,
@@ -323,6 +324,15 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
     fires: () => ({ pack: withDial('hang-time', 0.4) }),
     silent: () => ({ pack: newPack(skipline, 'a-pack-for-tests') }),
     severity: 'should',
+  },
+  'hero-fitted': {
+    fires: () => {
+      const pack = newPack(stepstone, 'a-pack-for-tests')
+      const hero = stepstone.parts.find(({ id }) => id === 'hero')!.content
+      return { pack: { ...pack, parts: { hero: { ...hero, height: 6 } as Pack['parts'][string] } } }
+    },
+    silent: () => ({ pack: newPack(stepstone, 'a-pack-for-tests') }),
+    severity: 'know',
   },
   'strip-seam': {
     fires: () => ({ pack: withStrip(slope), files: [slope] }),
