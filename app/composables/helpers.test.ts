@@ -7,6 +7,7 @@ import { Label } from '@core/label/label'
 import { areFrames, filesOf } from './dropped'
 import { fileWord } from './download'
 import { findingPlace } from './finding-place'
+import { shareInSight } from './in-sight'
 import { readAnswer } from './read-answer'
 
 vi.mock('~/stores/drawer', () => ({ useDrawer: () => ({ byId: () => undefined }) }))
@@ -112,5 +113,14 @@ describe('a drop', () => {
     expect(await names('hero.png', 'hero.json')).toBe(true)
     expect(await names('hero_01.png', 'hero_02.png')).toBe(true)
     expect(await names('hero.png', 'boot.png')).toBe(false)
+  })
+})
+
+describe('what is in sight', () => {
+  it('is what an observer told last, of all it tells at once', () => {
+    const told = (...shares: number[]) => shareInSight(shares.map((intersectionRatio) => ({ intersectionRatio })))
+    expect(told(1, 0.2, 0)).toBe(0)
+    expect(told(0, 0.8)).toBe(0.8)
+    expect(told()).toBe(0)
   })
 })

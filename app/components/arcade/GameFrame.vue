@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener, useIntersectionObserver } from '@vueuse/core'
+import { shareInSight } from '~/composables/in-sight'
 import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
 import { KeptProgress } from '@core/posting/progress-schema'
 import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
@@ -112,8 +113,8 @@ const freeze = (): void => frame.value?.contentWindow?.postMessage({ type: 'pack
 const inSight = ref(true)
 useIntersectionObserver(
   frame,
-  ([entry]) => {
-    const seen = entry !== undefined && entry.intersectionRatio > 0.15
+  (entries) => {
+    const seen = shareInSight(entries) > 0.15
     if (inSight.value && !seen) freeze()
     inSight.value = seen
   },

@@ -13,6 +13,7 @@ import { browserFrames, runLoop, type Loop } from '@player/loop'
 import { fitView } from '@player/view'
 import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
+import { shareInSight } from '~/composables/in-sight'
 import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 
@@ -22,8 +23,8 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const assets = useAssets()
 let loop: Loop | null = null
 let seen = true
-useIntersectionObserver(canvas, ([entry]) => {
-  seen = entry?.isIntersecting === true
+useIntersectionObserver(canvas, (entries) => {
+  seen = shareInSight(entries) > 0
 })
 
 onMounted(async () => {
