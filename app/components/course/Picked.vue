@@ -166,6 +166,9 @@ h4 {
   align-items: center;
 }
 .number {
+  display: grid;
+  place-items: center;
+  padding: 0;
   width: 26px;
   height: 26px;
   border-radius: 50%;
@@ -173,7 +176,8 @@ h4 {
   font-weight: 700;
 }
 .on .number {
-  background: var(--sun);
+  background: var(--ink);
+  color: var(--sheet);
 }
 input[type='number'] {
   width: 76px;
