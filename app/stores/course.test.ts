@@ -149,6 +149,12 @@ describe('what is picked', () => {
     await at.course.group(true)
     at.course.choose(['c'])
     expect([...at.course.chosen.things].sort()).toEqual(['a', 'c'])
+    // One more comes to them; the two go together as they came.
+    at.course.alsoChoose('b')
+    expect(at.course.chosen.things).toHaveLength(3)
+    at.course.alsoChoose('a')
+    expect(at.course.chosen.things).toEqual(['b'])
+    at.course.choose(['a'])
     await at.course.group(false)
     at.course.choose(['c'])
     expect(at.course.chosen.things).toEqual(['c'])

@@ -1,7 +1,7 @@
 import { makeSetup, type Setup } from '@core/game/setup'
 import { layingFor, type Explored } from '@core/game/laying'
 import type { Point } from '@core/game/types'
-import type { CourseContent, CourseThing } from '@core/kinds/course'
+import type { CourseContent } from '@core/kinds/course'
 import {
   alikeFrom,
   LAYERS,
@@ -93,8 +93,10 @@ export const useCourse = defineStore('course', () => {
     return content?.kind === 'course' ? content : null
   })
   const content = computed(() => draft.value ?? kept.value)
+  /** A cast as it is in the level at hand. */
+  const partHere = (part: string): string => (bench.pack === null ? part : partInLevel(bench.pack, part, bench.level))
   const entriesOf = (part: string) => {
-    const cast = bench.pack === null ? undefined : bench.content(partInLevel(bench.pack, part, bench.level))
+    const cast = bench.content(partHere(part))
     return cast?.kind === 'cast' ? cast.entries : []
   }
   const tiles = computed(() => entriesOf(spec.value?.course?.tiles ?? ''))
@@ -139,7 +141,8 @@ export const useCourse = defineStore('course', () => {
   /** Picks one more, or leaves out one that was. */
   function alsoChoose(id: string): void {
     const { things, area } = chosen.value
-    choose(things.includes(id) ? things.filter((one) => one !== id) : [...things, id], area)
+    const own = content.value === null ? [id] : together(content.value, [id])
+    choose(things.includes(id) ? things.filter((one) => !own.includes(one)) : [...things, id], area)
   }
   function chooseBox(area: Area): void {
     if (kept.value === null) return
@@ -265,13 +268,8 @@ export const useCourse = defineStore('course', () => {
   async function copyBy(dx: number, dy: number): Promise<void> {
     const clip = kept.value === null ? null : lifted(kept.value, chosen.value, openLayers.value)
     if (clip === null) return
-    const from = chosen.value.area ?? boxOf(pickedThings.value)
-    await layClip(clip, { x: from.x + dx, y: from.y + dy }, `Copy ${nameOfChoice.value}`)
+    await layClip(clip, { x: clip.from.x + dx, y: clip.from.y + dy }, `Copy ${nameOfChoice.value}`)
   }
-  const boxOf = (all: readonly CourseThing[]): Cell => ({
-    x: Math.min(...all.map(({ x }) => Math.floor(x))),
-    y: Math.min(...all.map(({ y }) => Math.ceil(y) - 1)),
-  })
   const change = async (name: string, made: (from: CourseContent, ids: readonly string[]) => CourseContent) => {
     if (kept.value !== null && !refusesChoice()) await commit(name, made(kept.value, chosen.value.things))
   }
@@ -327,8 +325,7 @@ export const useCourse = defineStore('course', () => {
   async function mend(): Promise<void> {
     const gap = explored.value?.gap ?? null
     if (kept.value === null || gap === null || refuses('play')) return
-    const cells = gap.mend.map(({ x, y }) => ({ x, y }))
-    await commit(gap.tile === '' ? 'Open the way' : 'Lay the way', withTiles(kept.value, 'play', cells, gap.tile))
+    await commit(gap.tile === '' ? 'Open the way' : 'Lay the way', withTiles(kept.value, 'play', gap.mend, gap.tile))
   }
 
   /** What a cell shows is taken in hand. */
@@ -390,6 +387,6 @@ export const useCourse = defineStore('course', () => {
     ...{ chosen, pickedThings, startPicked, single, nameOfChoice, choose, alsoChoose, chooseBox },
     ...{ paintTo, endStroke, dropStroke, fill, place, resize, take, sample, nameOf, mend, setupFrom },
     ...{ moveChoice, removeChoice, copy, paste, copyBy, mirror, align, group, order },
-    ...{ stop, goes, addStop, endAt, moveStop, removeStop, setPath },
+    ...{ partHere, stop, goes, addStop, endAt, moveStop, removeStop, setPath },
   }
 })

@@ -16,6 +16,8 @@ export const START = 'start'
 
 /** What was lifted out of a course: tiles by name and things, from the top left of the box they were in. */
 export interface Lifted {
+  /** Where that was. */
+  from: Cell
   w: number
   h: number
   tiles: Partial<Record<LayerName, readonly (readonly string[])[]>>
@@ -81,7 +83,7 @@ export function lifted(course: CourseContent, choice: Choice, layers: readonly L
         Array.from({ length: box.w }, (_, x) => tileAt(course, layer, { x: box.x + x, y: box.y + y })),
       )
   const things = course.things.filter(({ id }) => choice.things.includes(id)).map((one) => shifted(one, -box.x, -box.y))
-  return { w: box.w, h: box.h, tiles, things }
+  return { from: { x: box.x, y: box.y }, w: box.w, h: box.h, tiles, things }
 }
 
 /** Without what is picked, of these layers. The start stays. */

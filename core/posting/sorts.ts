@@ -8,20 +8,20 @@ export const SORT_NAMES: Record<(typeof SORTS)[number], string> = {
   'short-load': 'Quickest to load',
 }
 
-const CHOICES: Readonly<Record<string, readonly string[]>> = {
-  band: BANDS,
-  device: DEVICES,
-  category: CATEGORIES,
-  sort: SORTS,
-}
-const TEXTS: Readonly<Record<string, number>> = { q: 120, tag: 60, after: 400 }
-export type ListWish = Partial<Record<'q' | 'tag' | 'after' | 'band' | 'device' | 'category' | 'sort', string>>
+const CHOICES = { band: BANDS, device: DEVICES, category: CATEGORIES, sort: SORTS } as const
+/** Characters of what is typed, at most. */
+export const TEXTS = { q: 120, tag: 60, after: 400 } as const
+export type ListWish = Partial<Record<keyof typeof CHOICES | keyof typeof TEXTS, string>>
 
 /** What an address asks of the list, without what makes no sense there; the arcade reads it by its schema. */
 export function listWish(query: Readonly<Record<string, unknown>>): ListWish {
-  const sensible = ([name, value]: [string, unknown]): boolean =>
-    typeof value === 'string' &&
-    value !== '' &&
-    (CHOICES[name]?.includes(value) === true || (TEXTS[name] !== undefined && value.length <= TEXTS[name]))
-  return Object.fromEntries(Object.entries(query).filter(sensible)) as ListWish
+  const wish: ListWish = {}
+  const take = (name: keyof ListWish, makesSense: (value: string) => boolean): void => {
+    const value = query[name]
+    if (typeof value === 'string' && value !== '' && makesSense(value)) wish[name] = value
+  }
+  for (const [name, values] of Object.entries(CHOICES))
+    take(name as keyof typeof CHOICES, (value) => values.some((one) => one === value))
+  for (const [name, most] of Object.entries(TEXTS)) take(name as keyof typeof TEXTS, ({ length }) => length <= most)
+  return wish
 }

@@ -3,10 +3,9 @@ import type { Setup } from '@core/game/setup'
 import type { Point } from '@core/game/types'
 import { courseFromCsv, courseToCsv } from '@core/parcel/course-csv'
 import { cutOff, LAYERS, sizeOf } from '@core/pack/course'
-import { wholePart } from '@core/template/uses'
 import { decodeTable } from '@core/wording/table'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { areFrames } from '~/composables/dropped'
 import { download, fileWord } from '~/composables/download'
 import { useBench } from '~/stores/bench'
@@ -106,23 +105,28 @@ function runOver(left: Trail): void {
   trail.value = left
   board.value?.focus()
 }
+// A trail is of the level it was run in.
+watch(
+  () => course.spec?.id,
+  () => (trail.value = null),
+)
 const atCursor = (): Point => ({ x: course.cursor.x + 0.5, y: course.cursor.y + 1 })
 
 /** A picture dropped on a thing is its new art; dropped beside all things it is a new one, standing there. */
 async function dropped(what: Bringing[], at: Point, on: string): Promise<void> {
   const thing = course.content?.things.find(({ id }) => id === on)
   if (!areFrames(what)) return notices.warn('Drop one picture at a time here; many go on the list of parts.')
-  if (thing !== undefined) return void (await swap.put(what, thing.part, thing.entry))
+  if (thing !== undefined) return void (await swap.put(what, course.partHere(thing.part), thing.entry))
   const decor = course.spec?.course?.decor
   if (decor === undefined) return notices.warn(`“${what[0]!.name}” was let go beside all things. Drop it on one.`)
-  const part = bench.shownParts.find(({ id }) => wholePart(id) === decor)?.id ?? decor
   const before = new Set(course.things.map(({ entry }) => entry.id))
-  if (!(await swap.put(what, part))) return
+  if (!(await swap.put(what, course.partHere(decor)))) return
   const made = course.things.find((one) => one.part === decor && !before.has(one.entry.id))
   if (made === undefined) return
   course.thing = { part: decor, entry: made.entry.id }
   course.tool = 'pick'
-  await course.place({ x: Math.floor(at.x), y: Math.floor(at.y) }, at)
+  const inside = (value: number, most: number) => Math.max(0, Math.min(most - 1, Math.floor(value)))
+  await course.place({ x: inside(at.x, size.value.w), y: inside(at.y, size.value.h) }, at)
 }
 
 const gapSaid = computed(() => {

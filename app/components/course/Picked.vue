@@ -40,7 +40,7 @@ async function begin(): Promise<void> {
 function open(): void {
   const { part, entry } = one.value!
   desk.open = ''
-  bench.select(part, entry)
+  bench.select(course.partHere(part), entry)
 }
 </script>
 

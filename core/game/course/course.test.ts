@@ -6,7 +6,7 @@ import type { CourseDoc } from '../types'
 import { gaitOf, harmed, moveBody, steer, type Body, type Size } from './body'
 import { drawCells } from './draw-cells'
 import { gridOf, pictureOf, surfaceAt, SOLID, type Grid } from './grid'
-import { gapTo } from './gap'
+import { gapTo, reachFromAll } from './gap'
 import { attempt, cellUnder, jumpFrom, reachFrom, standable, wayTo, type Carrier } from './reach'
 
 const tile = (id: string, surface: string, pictures = 'chance', frames = 1): CastActor =>
@@ -258,7 +258,7 @@ describe('a gap', () => {
   const search = (rows: string[], goal: [number, number]) => {
     const grid = gridFrom(...rows)
     const reach = reachFrom(grid, SIZE, GAIT, cellUnder(grid, SIZE, 1.5, rows.length - 1))
-    return gapTo(reach, grid, SIZE, GAIT, () => new Set([goal[1] * grid.w + goal[0]]))
+    return gapTo(reach, reachFromAll(grid, SIZE, GAIT, []), grid, SIZE, GAIT, new Set([goal[1] * grid.w + goal[0]]))
   }
   const air = (w: number, h: number) => Array.from({ length: h }, () => '.'.repeat(w))
 

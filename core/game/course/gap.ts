@@ -1,6 +1,6 @@
 import type { Gait, Size } from './body'
 import { OPEN, SOLID, type Grid } from './grid'
-import { reachFrom, standable, wayTo, type Carrier, type Reach } from './reach'
+import { reachFrom, standable, wayTo, withCarriers, type Carrier, type Reach } from './reach'
 
 /** Where the way to the goals breaks off: from the floor one gets to, to the nearest from which they can be got to. */
 export interface Gap {
@@ -30,23 +30,37 @@ const ASIDE = [
 /** Pairs of places that are looked at, the nearest first. */
 const MOST_PAIRS = 5
 
-/** The gap between what is reached and the goals; null where they are reached, or can be got to from nowhere. */
-export function gapTo(
-  reach: Reach,
+/** How far around a gap its mend is tried. Cells. */
+const ROOM = 12
+
+/** What all floors of a course get to: the other side of a gap is found from there. `before` as for `reachFrom`. */
+export function reachFromAll(
   ground: Grid,
   size: Size,
   gait: Gait,
-  goals: (all: Reach) => ReadonlySet<number>,
-  carriers: readonly Carrier[] = [],
-): Gap | null {
-  const { grid } = reach
+  carriers: readonly Carrier[],
+  before?: Reach,
+): Reach {
+  const grid = withCarriers(ground, carriers)
   const floors: number[] = []
   for (let cell = 0; cell < grid.surface.length; cell++)
     if (standable(grid, size, cell % grid.w, Math.floor(cell / grid.w))) floors.push(cell)
-  const all = reachFrom(ground, size, gait, floors, carriers, { before: reach })
-  const aims = goals(all)
+  return reachFrom(ground, size, gait, floors, carriers, { before })
+}
+
+/** The gap between what is reached and the goals; null where they are reached, or can be got to from nowhere. */
+export function gapTo(
+  reach: Reach,
+  all: Reach,
+  ground: Grid,
+  size: Size,
+  gait: Gait,
+  aims: ReadonlySet<number>,
+  carriers: readonly Carrier[] = [],
+): Gap | null {
+  const { grid } = reach
   const next = wayTo(all, aims)
-  const beyond = floors.filter((cell) => (aims.has(cell) || next.has(cell)) && !reach.moves.has(cell))
+  const beyond = [...all.moves.keys()].filter((cell) => (aims.has(cell) || next.has(cell)) && !reach.moves.has(cell))
   if (beyond.length === 0 || reach.moves.size === 0) return null
   const spot = (cell: number) => ({ x: cell % grid.w, y: Math.floor(cell / grid.w) })
   const pairs: { from: number; to: number; cost: number }[] = []
@@ -86,6 +100,7 @@ function mendOf(
     let met = false
     reachFrom({ ...ground, surface }, size, gait, pair.from, carriers, {
       enough: (cell) => (met ||= cell === pair.to),
+      within: (cell) => Math.abs((cell % w) - ax) < ROOM || Math.abs((cell % w) - bx) < ROOM,
       before: reach,
     })
     return met

@@ -198,9 +198,17 @@ export function withCarriers(grid: Grid, carriers: readonly Carrier[]): Grid {
   return { ...grid, surface }
 }
 
+/** How far a reach goes on: no further than the first cell that is enough, and only within. */
+interface Bounds {
+  enough?: (cell: number) => boolean
+  within?: (cell: number) => boolean
+  /** What was found for nearly the same course. */
+  before?: Reach | undefined
+}
+
 /**
  * All that can be got to from some cells, by walking, falling, jumping, and on what carries and throws. It ends early
- * at a cell for which `enough` says so. What was found `before` is taken over where nothing around it has changed.
+ * at a cell that is enough. What was found before is taken over where nothing around it has changed.
  */
 export function reachFrom(
   ground: Grid,
@@ -208,7 +216,7 @@ export function reachFrom(
   gait: Gait,
   starts: number | readonly number[],
   carriers: readonly Carrier[] = [],
-  { enough = () => false, before }: { enough?: (cell: number) => boolean; before?: Reach } = {},
+  { enough = () => false, within = () => true, before }: Bounds = {},
 ): Reach {
   const grid = withCarriers(ground, carriers)
   const rest = JSON.stringify([size, gait, carriers])
@@ -246,7 +254,7 @@ export function reachFrom(
       moves.set(from, again)
       for (const { to } of again) {
         if (enough(to)) return { grid, moves, through, rides, tried, rest }
-        if (!moves.has(to)) waiting.push(to)
+        if (!moves.has(to) && within(to)) waiting.push(to)
       }
       continue
     }
@@ -290,7 +298,7 @@ export function reachFrom(
     tried.set(from, { through: own, box })
     for (const { to } of found) {
       if (enough(to)) return { grid, moves, through, rides, tried, rest }
-      if (!moves.has(to)) waiting.push(to)
+      if (!moves.has(to) && within(to)) waiting.push(to)
     }
   }
   return { grid, moves, through, rides, tried, rest }

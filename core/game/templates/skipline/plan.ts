@@ -102,7 +102,6 @@ function laidLine(setup: Setup, lows: readonly Block[], highs: readonly Block[])
   })
 }
 
-
 function makePlan(setup: Setup): SkiplinePlan {
   const hero = setup.sprites['hero']!
   const groundY = setup.stage.height * GROUND_AT

@@ -1,18 +1,23 @@
-import { gapTo, type Gap } from '../../course/gap'
-import { cellUnder, jumpFrom, withCarriers } from '../../course/reach'
+import { gapTo, reachFromAll, type Gap } from '../../course/gap'
+import { cellUnder, jumpFrom, withCarriers, type Reach } from '../../course/reach'
 import type { Explored, Jump, Laying } from '../../laying'
 import type { Setup } from '../../setup'
 import type { Point } from '../../types'
 import { stepstonePlan } from './plan'
 import { carriersOf, exitsOf, goalsIn, routeOf } from './route'
 
+/** What all floors get to, of the course that was asked for last: most likely the same one, a stroke ago. */
+let last: Reach | undefined
+
 /** Where the way to the way out breaks off; null where it does not, or where no place has one. */
 function gapOf(setup: Setup): Gap | null {
   const plan = stepstonePlan(setup)
+  const { grid, size, gait } = plan
   const { leads, open } = routeOf(setup)
   if (leads) return null
   const { carriers } = carriersOf(plan)
-  return gapTo(open, plan.grid, plan.size, plan.gait, (all) => goalsIn(plan, all, exitsOf(plan)), carriers)
+  const all = (last = reachFromAll(grid, size, gait, carriers, last ?? open))
+  return gapTo(open, all, grid, size, gait, goalsIn(plan, all, exitsOf(plan)), carriers)
 }
 
 function explore(setup: Setup): Explored {

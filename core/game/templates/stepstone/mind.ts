@@ -69,7 +69,7 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
   if (blocked(mind, state, setup, move.way, waits)) return
   if (threatened(mind, state, setup, move.way)) {
     // Over it where one comes down well, else up and down again on the spot.
-    const cell = (Math.round(hero.y) - 1) * plan.grid.w + Math.floor(hero.x)
+    const cell = cellOf(hero.x, hero.y, plan.grid.w)
     const over = routeOf(setup).open.moves.get(cell)?.some((one) => one.way === move.way && one.hold === HOP && one.sure) === true
     mind.aim = into.axis = over ? move.way : 0
     press(mind, into, HOP)
@@ -125,7 +125,7 @@ function press(mind: SimulatedMind, into: Input, hold: number): void {
 function nextMove(state: Stepstone, setup: Setup): Move | undefined {
   const plan = stepstonePlan(setup)
   const route = routeOf(setup)
-  const cell = (Math.round(state.hero.y) - 1) * plan.grid.w + Math.floor(state.hero.x)
+  const cell = cellOf(state.hero.x, state.hero.y, plan.grid.w)
   const shut = state.keys === 0 && plan.things.some(({ sort, does }, i) => sort === MARKS && does === 'door' && !state.things[i]!.on)
   return (shut ? route.toKeys.get(cell) : undefined) ?? route.toExit.get(cell)
 }
