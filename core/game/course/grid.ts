@@ -54,12 +54,19 @@ function cornered(sum: number): number {
   return left
 }
 const CORNERED = [...new Set(Array.from({ length: 256 }, (_, sum) => cornered(sum)))].sort((a, b) => a - b)
+const IN_CORNERED = Uint8Array.from({ length: 256 }, (_, sum) => CORNERED.indexOf(cornered(sum)))
 
 /** The same for the same cell and seed: which of so many pictures it has. */
 export function chance(x: number, y: number, seed: number, count: number): number {
   let hash = Math.imul(x + 11, 73856093) ^ Math.imul(y + 7, 19349663) ^ Math.imul(seed + 1, 83492791)
   hash = Math.imul(hash ^ (hash >>> 15), 1274126177)
   return ((hash ^ (hash >>> 13)) >>> 0) % count
+}
+
+function sumOf(around: readonly (readonly [number, number])[], joins: (dx: number, dy: number) => boolean): number {
+  let sum = 0
+  for (let i = 0; i < around.length; i++) if (joins(around[i]![0], around[i]![1])) sum |= 1 << i
+  return sum
 }
 
 /**
@@ -76,12 +83,10 @@ export function pictureOf(
   y: number,
 ): number {
   if (way === 'edges') {
-    const sum = AROUND.reduce((all, [dx, dy], i) => all + (joins(dx, dy) ? 1 << i : 0), 0)
-    return Math.min(sum, count - 1)
+    return Math.min(sumOf(AROUND, joins), count - 1)
   }
   if (way === 'corners') {
-    const sum = ALL_AROUND.reduce((all, [dx, dy], i) => all + (joins(dx, dy) ? 1 << i : 0), 0)
-    return Math.min(CORNERED.indexOf(cornered(sum)), count - 1)
+    return Math.min(IN_CORNERED[sumOf(ALL_AROUND, joins)]!, count - 1)
   }
   return way === 'chance' ? chance(x, y, 0, count) : -1
 }
@@ -98,26 +103,34 @@ const countOf = (actor: CastActor): number =>
 function layerOf(rows: readonly string[], doc: CourseDoc, tiles: readonly CastActor[]): CellLayer {
   const [w, h] = [rows[0]!.length, rows.length]
   const index = new Map(tiles.map((tile, i) => [tile.id, i]))
-  const of = (letter: string): number => (letter === '.' ? -1 : (index.get(doc.tiles[letter] ?? '') ?? -1))
-  const tile = Int16Array.from({ length: w * h }, (_, i) => of(rows[Math.floor(i / w)]![i % w]!))
-  const picture = Int16Array.from(tile, (one, i) => {
-    if (one < 0) return -1
-    const [x, y] = [i % w, Math.floor(i / w)]
-    const joins = (dx: number, dy: number) => {
-      const [nx, ny] = [x + dx, y + dy]
-      return nx < 0 || ny < 0 || nx >= w || ny >= h || tile[ny * w + nx] === one
+  const letters = new Map(Object.entries(doc.tiles).map(([letter, id]) => [letter, index.get(id) ?? -1]))
+  const tile = new Int16Array(w * h).fill(-1)
+  const picture = new Int16Array(w * h).fill(-1)
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const letter = rows[y]![x]!
+      if (letter !== '.') tile[y * w + x] = letters.get(letter) ?? -1
     }
-    const actor = tiles[one]!
-    return pictureOf(String(actor.fields['pictures'] ?? ''), countOf(actor), joins, x, y)
-  })
+  const ways = tiles.map(({ fields }) => String(fields['pictures'] ?? ''))
+  const counts = tiles.map(countOf)
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const one = tile[y * w + x]!
+      if (one < 0) continue
+      const joins = (dx: number, dy: number) => {
+        const [nx, ny] = [x + dx, y + dy]
+        return nx < 0 || ny < 0 || nx >= w || ny >= h || tile[ny * w + nx] === one
+      }
+      picture[y * w + x] = pictureOf(ways[one]!, counts[one]!, joins, x, y)
+    }
   return { tile, picture }
 }
 
 export function gridOf(doc: CourseDoc, tiles: readonly CastActor[]): Grid {
   const play = layerOf(doc.play, doc, tiles)
-  const surface = Uint8Array.from(play.tile, (one) =>
-    one < 0 ? OPEN : (SURFACES[String(tiles[one]!.fields['surface'])] ?? SOLID),
-  )
+  const surfaces = tiles.map(({ fields }) => SURFACES[String(fields['surface'])] ?? SOLID)
+  const surface = new Uint8Array(play.tile.length)
+  for (let i = 0; i < surface.length; i++) surface[i] = play.tile[i]! < 0 ? OPEN : surfaces[play.tile[i]!]!
   /** A share of the picture; what is below it is the cell. */
   const over = Float64Array.from(tiles, ({ fields }) => {
     const share = Math.max(0, Math.min(MOST_OVER, Number(fields['stand'] ?? 0) / 100))

@@ -26,8 +26,8 @@ export interface Reach {
   grid: Grid
   /** Moves from each cell that was reached. */
   moves: ReadonlyMap<number, readonly Move[]>
-  /** Every cell that feet or head come through. */
-  through: ReadonlySet<number>
+  /** For every cell whether feet or head come through it: 1 or 0. */
+  through: Uint8Array
   /** Which of the carriers that go comes by a cell. */
   rides: ReadonlyMap<number, number>
   /** What was tried from each cell, for the next reach of nearly the same course. */
@@ -38,7 +38,7 @@ export interface Reach {
 
 /** What came of all that was tried from a cell: the cells it went through, and the box outside of which nothing mattered. */
 interface Tried {
-  through: ReadonlySet<number>
+  through: Int32Array
   box: Box
 }
 interface Box {
@@ -233,7 +233,7 @@ export function reachFrom(
     return changed!.some(touched) ? undefined : was
   }
   const tall = Math.ceil(size.tall) + AROUND
-  const through = new Set<number>()
+  const through = new Uint8Array(grid.surface.length)
   const rides = new Map<number, number>()
   const throwing = new Map<number, number>()
   carriers.forEach(({ cells, does }, i) => {
@@ -249,7 +249,7 @@ export function reachFrom(
     const was = known(from)
     if (was !== undefined) {
       tried.set(from, was)
-      for (const cell of was.through) through.add(cell)
+      for (let i = 0; i < was.through.length; i++) through[was.through[i]!] = 1
       const again = before!.moves.get(from)!
       moves.set(from, again)
       for (const { to } of again) {
@@ -293,9 +293,9 @@ export function reachFrom(
           found.push({ to, way: 0, hold: 0, steps: RIDE_STEPS, sure: true, by: 'carried' })
         }
     }
-    for (const cell of own) through.add(cell)
+    for (const cell of own) through[cell] = 1
     moves.set(from, found)
-    tried.set(from, { through: own, box })
+    tried.set(from, { through: Int32Array.from(own), box })
     for (const { to } of found) {
       if (enough(to)) return { grid, moves, through, rides, tried, rest }
       if (!moves.has(to) && within(to)) waiting.push(to)
@@ -315,19 +315,19 @@ export function wayTo({ moves }: Reach, goals: ReadonlySet<number>): Map<number,
     }
   const steps = new Map<number, number>([...goals].map((goal) => [goal, 0]))
   const next = new Map<number, Move>()
-  const open = new Set(goals)
-  while (open.size > 0) {
-    let at = -1
-    for (const one of open) if (at < 0 || steps.get(one)! < steps.get(at)!) at = one
-    open.delete(at)
-    for (const { from, move } of into.get(at) ?? []) {
-      // A jump costs a little more than a walk of as many steps, and one that has to be just so far more: fewer go wrong.
-      const cost = steps.get(at)! + move.steps + (move.hold === 0 ? 0 : move.sure ? 8 : 90)
-      if (cost >= (steps.get(from) ?? Infinity)) continue
-      steps.set(from, cost)
-      next.set(from, move)
-      open.add(from)
+  // Costs are whole and small, so what is open lies in a row by its cost (Dial 1969).
+  const open: number[][] = [[...goals]]
+  for (let cost = 0; cost < open.length; cost++)
+    for (const at of open[cost] ?? []) {
+      if (steps.get(at) !== cost) continue
+      for (const { from, move } of into.get(at) ?? []) {
+        // A jump costs a little more than a walk of as many steps, and one that has to be just so far more: fewer go wrong.
+        const dearer = cost + move.steps + (move.hold === 0 ? 0 : move.sure ? 8 : 90)
+        if (dearer >= (steps.get(from) ?? Infinity)) continue
+        steps.set(from, dearer)
+        next.set(from, move)
+        ;(open[dearer] ??= []).push(from)
+      }
     }
-  }
   return next
 }

@@ -24,7 +24,7 @@ function explore(setup: Setup): Explored {
   const { open, lost, leads } = routeOf(setup)
   return {
     w: open.grid.w,
-    cells: [...open.through],
+    cells: [...open.through.keys()].filter((cell) => open.through[cell] === 1),
     lost: lost.map(({ sort, entry, x, y }) => ({ part: sort, entry, x, y })),
     leads,
     gap: gapOf(setup),

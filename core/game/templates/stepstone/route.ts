@@ -8,8 +8,8 @@ import { GOING, wayOfThing } from './things'
 export interface Route {
   shut: Reach
   open: Reach
-  toKeys: ReadonlyMap<number, Move>
-  toExit: ReadonlyMap<number, Move>
+  readonly toKeys: ReadonlyMap<number, Move>
+  readonly toExit: ReadonlyMap<number, Move>
   /** Things that nobody gets to. */
   lost: readonly ThingPlan[]
   /** Whether the way out can be got to. */
@@ -54,7 +54,7 @@ function near(plan: StepstonePlan, grid: Grid, reach: Reach, { x, y }: ThingPlan
 function isMet({ grid, through }: Reach, { x, y, half }: ThingPlan): boolean {
   for (let row = Math.floor(y - 0.9); row <= y + 0.2; row++)
     for (let column = Math.floor(x - half); column <= x + half; column++)
-      if (through.has(row * grid.w + column)) return true
+      if (row >= 0 && row < grid.h && column >= 0 && column < grid.w && through[row * grid.w + column] === 1) return true
   return false
 }
 
@@ -106,14 +106,20 @@ function makeRoute(plan: StepstonePlan, last?: Route): Route {
   const keys = things.filter(({ sort, does }) => sort === PICKUPS && does === 'key')
   const shut = reachFrom(withDoors(grid, doors), size, gait, from, carriers, { before: last?.shut })
   const keyCells = goalsIn(plan, shut, keys)
-  const open = doors.length === 0 || keyCells.size > 0 ? reachFrom(grid, size, gait, from, carriers, { before: last?.open }) : shut
+  const open = doors.length > 0 && keyCells.size > 0 ? reachFrom(grid, size, gait, from, carriers, { before: last?.open }) : shut
   const exitCells = goalsIn(plan, open, exitsOf(plan))
   // What one comes by in the air, on the way from one cell to the next, is got too.
   const wanted = things.filter(({ sort, does }) => sort === PICKUPS || (sort === MARKS && does !== 'door'))
+  // Ways are asked for by who plays, not by who only looks where one gets to.
+  let [toKeys, toExit]: (Route['toKeys'] | null)[] = [null, null]
   return {
     ...{ shut, open, carriers: indices },
-    toKeys: wayTo(shut, keyCells),
-    toExit: wayTo(open, exitCells),
+    get toKeys() {
+      return (toKeys ??= wayTo(shut, keyCells))
+    },
+    get toExit() {
+      return (toExit ??= wayTo(open, exitCells))
+    },
     lost: wanted.filter((thing) => !isMet(open, thing) && near(plan, open.grid, open, thing).length === 0),
     leads: exitCells.size > 0,
   }
