@@ -29,7 +29,8 @@ export function pickWeighted(state: Seeded, weights: readonly number[]): number 
   let total = 0
   for (let i = 0; i < weights.length; i++) total += Math.max(0, weights[i]!)
   if (total <= 0) return -1
-  let at = random(state) * total
+  roll(state)
+  let at = rolled[0]! * total
   let last = -1
   for (let i = 0; i < weights.length; i++) {
     const w = Math.max(0, weights[i]!)

@@ -68,7 +68,14 @@ export function place(state: Skipline, plan: SkiplinePlan): void {
   thing.age = 0
   const own = plan.laid.length === 0 ? undefined : plan.laid[state.laid++ % plan.laid.length]
   if (own === undefined) hang(state, plan, thing)
-  else for (const { entry, x, high } of own.prizes) putPrize(state, entry, left + x, plan.groundY - high)
+  else
+    for (let i = 0; i < own.prizes.length; i++) {
+      const laid = own.prizes[i]!
+      const prize = freePrize(state, laid.entry)
+      if (prize === null) break
+      prize.x = left + laid.x
+      prize.y = plan.groundY - laid.high
+    }
   const end = thing.x + thing.right
   // Where the hero's middle is when it has both feet down again: a jump begins at the latest where it still clears the
   // thing, and ends a whole jump later; a slide ends when all of the hero is behind.
@@ -100,19 +107,21 @@ function hang(state: Skipline, plan: SkiplinePlan, thing: Thing): void {
   const index = pickWeighted(state, plan.prizesOften)
   if (!wins || index < 0) return
   const tall = -plan.hero.shape.top
-  const y = thing.sort === 'high' ? plan.groundY - tall * 0.3 : plan.groundY - plan.jumpHeight - tall * 0.35
-  putPrize(state, plan.prizes[index]!.id, thing.x + (thing.left + thing.right) / 2, y)
+  const prize = freePrize(state, plan.prizes[index]!.id)
+  if (prize === null) return
+  prize.x = thing.x + (thing.left + thing.right) / 2
+  prize.y = thing.sort === 'high' ? plan.groundY - tall * 0.3 : plan.groundY - plan.jumpHeight - tall * 0.35
 }
 
-function putPrize(state: Skipline, entry: string, x: number, y: number): void {
+/** One that is free, for that entry; null where there is none. Its place is set by who asks: a number handed over is made on the heap. */
+function freePrize(state: Skipline, entry: string): Skipline['prizes'][number] | null {
   for (let i = 0; i < state.prizes.length; i++) {
     const prize = state.prizes[i]!
     if (prize.live) continue
     prize.live = true
     prize.entry = entry
-    prize.x = x
-    prize.y = y
     prize.age = 0
-    return
+    return prize
   }
+  return null
 }
