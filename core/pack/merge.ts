@@ -35,23 +35,37 @@ export function mergeInto(latest: Fields, from: Fields, to: Fields): void {
 function mergeList(latest: Named[], from: readonly Named[], to: readonly Named[]): void {
   const was = new Map(from.map((one) => [one.id, one]))
   const is = new Set(to.map((one) => one.id))
-  for (let i = latest.length - 1; i >= 0; i--) {
-    const { id } = latest[i]!
-    if (was.has(id) && !is.has(id)) latest.splice(i, 1)
-  }
-  const at = (id: string) => latest.findIndex((one) => one.id === id)
-  for (const [i, one] of to.entries()) {
+  const there = latest.map((one) => one.id)
+  const now = new Map(there.map((id, i) => [id, i]))
+  /** New ones, by the one they come behind; an empty id for those that come first. */
+  const behind = new Map<string, Named[]>()
+  let forerunner = ''
+  for (const one of to) {
     const before = was.get(one.id)
+    const here = now.get(one.id)
     if (before !== undefined) {
-      const here = at(one.id)
-      if (here >= 0) mergeInto(latest[here]!, before, one)
-    } else {
-      // Behind its forerunner, or first. Another of its id may have come in meanwhile: then it gets one of its own.
-      const forerunner = to.slice(0, i).findLast((other) => at(other.id) >= 0)
-      let id = one.id
-      for (let n = 2; at(id) >= 0; n++) id = `${one.id}-${n}`
-      latest.splice(forerunner === undefined ? 0 : at(forerunner.id) + 1, 0, { ...one, id })
+      if (here === undefined) continue
+      if (!same(before, one)) mergeInto(latest[here]!, before, one)
+      forerunner = one.id
+      continue
     }
+    // Another of its id may have come in meanwhile: then it gets one of its own.
+    let id = one.id
+    for (let n = 2; now.has(id); n++) id = `${one.id}-${n}`
+    now.set(id, -1)
+    const row = behind.get(forerunner)
+    const made = id === one.id ? one : { ...one, id }
+    if (row === undefined) behind.set(forerunner, [made])
+    else row.push(made)
+  }
+  const goes = (id: string): boolean => was.has(id) && !is.has(id)
+  if (behind.size > 0 || there.some(goes)) {
+    const next = [...(behind.get('') ?? [])]
+    for (const one of latest) {
+      if (!goes(one.id)) next.push(one)
+      next.push(...(behind.get(one.id) ?? []))
+    }
+    latest.splice(0, latest.length, ...next)
   }
   const kept = (list: readonly Named[]) => list.filter((one) => was.has(one.id) && is.has(one.id)).map((one) => one.id)
   if (same(kept(from), kept(to))) return
