@@ -159,7 +159,10 @@ function paintColumn(item: DrawItem, setup: Setup, to: Paint): void {
 
 function paintPicture(item: DrawItem, setup: Setup, to: Paint): void {
   const { ink, view, images } = to
-  const doc = setup.find('picture', item.part)
+  const doc: PictureDoc | undefined =
+    item.asset === ''
+      ? setup.find('picture', item.part)
+      : { asset: item.asset, fit: 'contain', crisp: item.clip === 'crisp' }
   const box = {
     x: view.left + item.x * view.scale,
     y: view.top + item.y * view.scale,

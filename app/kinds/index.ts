@@ -72,16 +72,19 @@ export const KIND_VIEWS: { [K in PartKind]: KindView<K> } = {
     editor: defineAsyncComponent(() => import('~/components/inspector/CourseEditor.vue')),
     take: 'a course',
   },
+  deck: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/DeckEditor.vue')),
+    take: 'a deck',
+  },
   choice: {
     ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/ChoiceEditor.vue')),
-    sheet: SHOWN,
     take: 'a choice',
   },
   switch: {
     ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/SwitchEditor.vue')),
-    sheet: SHOWN,
     take: 'a switch',
   },
   colour: {
@@ -105,5 +108,5 @@ export const ACCEPTS: Record<Want, string> = {
 export const PLURAL: Record<PartKind, string> = {
   ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
   ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
-  course: 'courses',
+  ...{ course: 'courses', deck: 'decks' },
 }

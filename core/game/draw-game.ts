@@ -73,6 +73,7 @@ export function drawGame(state: GameState, whole: Setup, list: DrawList, languag
   list.count = 0
   list.camera.x = 0
   list.camera.y = 0
+  list.language = language
   list.rightToLeft = isRightToLeft(setup.doc.languages[language]?.tag ?? '')
   const { shape, width, height } = setup.stage
   const plan = SCREEN_PLANS[state.screen]

@@ -42,6 +42,8 @@ export interface DrawItem {
   gone: number
   /** Tiles: which of its pictures; -1 where they follow each other. */
   picture: number
+  /** Pictures of a deck's cells: the file itself, laid whole into the box; empty for the part's. */
+  asset: string
 }
 
 export interface DrawList {
@@ -49,6 +51,8 @@ export interface DrawList {
   count: number
   /** Whoever looks asked for less motion: screens follow each other at once. */
   still: boolean
+  /** Which of the game's languages is shown (index). */
+  language: number
   /** Texts of this language begin at the right. */
   rightToLeft: boolean
   /** Where in the world the stage's top left is, world units. */
@@ -59,6 +63,7 @@ export const makeDrawList = (): DrawList => ({
   items: [],
   count: 0,
   still: false,
+  language: 0,
   rightToLeft: false,
   camera: { x: 0, y: 0 },
 })
@@ -88,6 +93,7 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
       left: null,
       gone: 0,
       picture: -1,
+      asset: '',
     }
     list.items.push(item)
   } else {
@@ -111,6 +117,7 @@ export function add(list: DrawList, kind: DrawKind, part: string, x: number, y: 
     item.left = null
     item.gone = 0
     item.picture = -1
+    item.asset = ''
   }
   list.count++
   return item

@@ -234,6 +234,27 @@ export interface CourseDoc {
   start: Point
 }
 
+/** What lies in one cell of a deck: words, in other languages too, and files. */
+export interface DeckCellDoc {
+  text?: string | undefined
+  picture?: string | undefined
+  sound?: string | undefined
+  crisp?: boolean | undefined
+  /** By BCP 47 tag. */
+  in?: Record<string, string> | undefined
+}
+/** A row of a deck: its cells by their column. */
+export interface DeckRowDoc {
+  id: string
+  cells: Record<string, DeckCellDoc>
+}
+/** Rows of content. Sounds of cells are sound parts (`cellSound`). */
+export interface DeckDoc {
+  /** The part it stands under: that of a level where it is of one. */
+  key: string
+  rows: readonly DeckRowDoc[]
+}
+
 /**
  * What each kind of part leaves in the game's document. A kind that brings another form adds its line here from its own
  * module (`declare module '../game/types'`).
@@ -252,6 +273,7 @@ export interface PartDocs {
   /** `#rrggbb`. */
   colour: string
   course: CourseDoc
+  deck: DeckDoc
 }
 export type DocKind = keyof PartDocs
 /** By kind, then by part: no two kinds are ever mistaken for each other, and each has its type. */

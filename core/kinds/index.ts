@@ -4,6 +4,7 @@ import { cast } from './cast'
 import { choice } from './choice'
 import { colour } from './colour'
 import { course } from './course'
+import { deck } from './deck'
 import { dial } from './dial'
 import type { Drawing, SpriteContent } from './drawing'
 import type { Kind } from './kind'
@@ -17,7 +18,7 @@ import { wording } from './wording'
 /** Every kind of part there is: a module each. */
 export const KINDS = [
   ...([sprite, picture, sound, music, wording, story, typeface, dial, cast] as const),
-  ...([choice, onOff, colour, course] as const),
+  ...([choice, onOff, colour, course, deck] as const),
 ] as const
 
 type ContentOf<K> = K extends Kind<infer C> ? C : never

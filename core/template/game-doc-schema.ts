@@ -4,6 +4,7 @@ import { SHAPES } from '../game/stage'
 import { ROLES, type GameDoc } from '../game/types'
 import { FieldContent } from '../kinds/field'
 import { MusicContent, SoundContent } from '../kinds/audible'
+import { DeckContent } from '../kinds/deck'
 import { PictureContent } from '../kinds/picture'
 import { SpriteContent } from '../kinds/drawing'
 import { Colour, Hash } from '../kinds/values'
@@ -40,6 +41,7 @@ export const GameDocSchema = z.object({
       choice: By(z.string().max(24)),
       switch: By(z.boolean()),
       colour: By(Colour),
+      deck: By(z.object({ key: z.string().max(100), rows: DeckContent.shape.rows })),
     })
     .partial()
     .catchall(By(z.unknown())),

@@ -50,7 +50,8 @@ export function buildGameDoc(whole: Template, pack: Pack): GameDoc {
     kindOf(content).toDoc(content, {
       ...{ doc, part: spec.id, box: spec.box, fields: spec.fields ?? [], as: spec.as, fileOf },
       put(kind, part, made) {
-        doc.parts[kind] = { ...doc.parts[kind], [part]: made }
+        const all = (doc.parts[kind] ??= {}) as Record<string, unknown>
+        all[part] = made
       },
     })
     for (const hash of assetsOf(content)) {

@@ -4,6 +4,7 @@ import { CATEGORIES } from '../label/names'
 import { AssetFacts } from '../pack/asset'
 import { MOST_LEVELS } from '../pack/level'
 import { PartContent } from '../kinds'
+import { DeckColumn } from '../kinds/deck'
 import { FieldSpec } from '../kinds/field'
 import { ROLES, type Role } from '../game/types'
 import { SHAPES } from '../game/stage'
@@ -93,6 +94,16 @@ export const PartSpec = z.object({
         .array(z.object({ part: PartId, field: z.string(), is: z.array(z.string()).min(1) }))
         .max(8)
         .optional(),
+    })
+    .optional(),
+  /** Decks: what each row says. */
+  deck: z
+    .object({
+      columns: z.array(DeckColumn).min(1).max(8),
+      /** What its rows are called, more than one of them. */
+      rows: z.string().min(1).max(20),
+      /** The dial that says how many whole rows a play needs. */
+      fills: PartId.optional(),
     })
     .optional(),
   /** Only there in a pack that has those. */

@@ -61,6 +61,10 @@ export function readTable(text: string, what: string, pasted: boolean): string[]
 export const writeTable = (rows: readonly (readonly string[])[]): string =>
   '\uFEFF' + Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: FORMULA })
 
+/** Cells as they go into the clipboard: tabs between them, those with line breaks in quotation marks. */
+export const writeCells = (rows: readonly (readonly string[])[]): string =>
+  Papa.unparse(rows as string[][], { delimiter: '\t', newline: '\n' })
+
 export interface Laid {
   key: string
   text: string

@@ -78,7 +78,9 @@ const rows = computed(() => {
     for (const row of found)
       if (row.id.startsWith('sheet:')) {
         const kinds = new Set(row.parts.map((part) => part.content.kind))
-        row.kind = `${row.parts.length} ${kinds.size === 1 ? PLURAL[[...kinds][0]!] : 'settings'}`
+        const [one] = row.parts
+        if (row.parts.length === 1) row.kind = about(one!)
+        else row.kind = `${row.parts.length} ${kinds.size === 1 ? PLURAL[[...kinds][0]!] : 'settings'}`
         row.mark = markOf(row.parts)
         row.onlyHere = row.parts.some((part) => levelOf(part.id) !== '')
         if (row.onlyHere) row.kind += ' · some only here'

@@ -126,4 +126,15 @@ onBeforeUnmount(() => void bench.settle())
   align-items: center;
   padding-top: 10px;
 }
+/* What is printed is the view alone, over as many sheets as it needs. */
+@media print {
+  .desk {
+    display: block;
+    height: auto;
+    overflow: visible;
+  }
+  .desk > :not(.view) {
+    display: none;
+  }
+}
 </style>

@@ -157,6 +157,7 @@ function ready(made: Stage): void {
       <LazySoundMixDesk v-else-if="desk.open === 'mix'" class="over" />
       <LazyDryRunDesk v-else-if="desk.open === 'dry-run'" class="over" @watch="stage?.showRecording($event, 0)" />
       <LazyCourseDesk v-else-if="desk.open === 'course'" class="over" />
+      <LazyDeckDesk v-else-if="desk.open === 'deck'" class="over" />
       <LazyWordingDesk
         v-else-if="desk.open === 'wording'"
         class="over"
