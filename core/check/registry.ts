@@ -35,6 +35,7 @@ import { lookDear } from './rules/look-dear'
 import { lookUnfair } from './rules/look-unfair'
 import { requiredMissing } from './rules/required-missing'
 import { heroFitted } from './rules/hero-fitted'
+import { deckRows } from './rules/deck-rows'
 import { neverMet } from './rules/never-met'
 import { opaqueBox } from './rules/opaque-box'
 import { outsideAddress } from './rules/outside-address'
@@ -112,6 +113,7 @@ export const RULES: readonly Rule[] = registry([
   lookDear,
   lookUnfair,
   neverMet,
+  deckRows,
   heroFitted,
   dryRun,
   title,

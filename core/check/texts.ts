@@ -281,6 +281,36 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: `${s(f, 'because')} Make it smaller, or turn the dials until it comes.`,
     fix: '',
   }),
+  'deck-rows': (f) => {
+    const [name, called, count, row] = [s(f, 'name'), s(f, 'called'), n(f, 'count'), n(f, 'row')]
+    const rows = count === 1 ? '1 row is' : `${count} rows are`
+    switch (s(f, 'problem')) {
+      case 'none':
+        return {
+          what: `${name} has no row that can be played`,
+          why: 'Without one there is no game: write rows, or paste a list.',
+          fix: '',
+        }
+      case 'short':
+        return {
+          what: `${n(f, 'asked')} ${called} are wanted of ${name}, and ${n(f, 'whole')} are there`,
+          why: 'The game is played with those there are. Write more, or ask for fewer.',
+          fix: '',
+        }
+      case 'half':
+        return {
+          what: `${rows} half empty in ${name}, first row ${row}`,
+          why: 'A row without all it needs is left out of the game.',
+          fix: '',
+        }
+      default:
+        return {
+          what: `${rows} there twice in ${name}, first row ${row}`,
+          why: 'Two that are the same cannot be told apart, and only one of them counts as the other’s.',
+          fix: '',
+        }
+    }
+  },
   'hero-fitted': (f) => ({
     what: `${s(f, 'name')} counts as smaller than it is drawn`,
     why: `${s(f, 'because')} So the game is the same for everybody, and what sticks out is only seen.`,

@@ -20,6 +20,7 @@ import {
   puffinCatch,
   skipline,
   stepstone,
+  twosome,
   tone,
   windfall,
   withSound,
@@ -324,6 +325,16 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
     fires: () => ({ pack: withDial('hang-time', 0.4) }),
     silent: () => ({ pack: newPack(skipline, 'a-pack-for-tests') }),
     severity: 'should',
+  },
+  'deck-rows': {
+    fires: () => ({
+      pack: {
+        ...newPack(twosome, 'a-pack-for-tests'),
+        parts: { pairs: { kind: 'deck', rows: [{ id: 'a', cells: { one: { text: 'Gull' } } }] } },
+      },
+    }),
+    silent: () => ({ pack: newPack(twosome, 'a-pack-for-tests') }),
+    severity: 'must',
   },
   'hero-fitted': {
     fires: () => {
