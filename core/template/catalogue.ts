@@ -8,6 +8,7 @@ export const CATALOGUE = [
   'skipline',
   'ranks',
   'stepstone',
+  'twosome',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

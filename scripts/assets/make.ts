@@ -43,7 +43,12 @@ async function template(id: string): Promise<Template> {
     .replaceAll('{plate}', recipe.colours.plate)
   const reader = assetReader(home, { author: String(recipe['author']), licence: String(recipe['licence']) })
   const parts: Record<string, unknown>[] = []
-  for (const { button, ...part } of [...(JSON.parse(common) as Record<string, unknown>[]), ...recipe.parts]) {
+  // What a kind of game has no use for, it goes without.
+  const without = (recipe['without'] ?? []) as string[]
+  const shared = (JSON.parse(common) as Record<string, unknown>[]).filter(
+    ({ id, needs }) => !without.includes(String(id)) && !without.includes(String(needs)),
+  )
+  for (const { button, ...part } of [...shared, ...recipe.parts]) {
     const box = button === true ? plateBox('wide') : part['box']
     const tallBox = button === true ? plateBox('tall') : part['tallBox']
     parts.push({
@@ -63,14 +68,15 @@ async function template(id: string): Promise<Template> {
     delete part['dressesAs']
   }
   const own = (recipe['guide'] ?? []) as Record<string, unknown>[]
-  const shared = JSON.parse(readFileSync(join(root, 'templates/common-guide.json'), 'utf8')) as Record<
-    string,
-    unknown
-  >[]
+  const lines = JSON.parse(readFileSync(join(root, 'templates/common-guide.json'), 'utf8')) as Record<string, unknown>[]
   // A line may name what a part is to the game instead of the part.
-  const guide = [...own, ...shared].map(({ as, ...line }) => {
-    const found = as === undefined ? undefined : parts.find((one) => one['as'] === as)
-    return { ...line, ...(found === undefined ? {} : { part: found['id'] }) }
+  const guide = [...own, ...lines].flatMap(({ as, ...line }) => {
+    const there = (part: unknown) => parts.some((one) => one['id'] === part)
+    if (as === undefined) return line['part'] === undefined || there(line['part']) ? [line] : []
+    const found = parts.find((one) => one['as'] === as)
+    const drawn = ['sprite', 'cast'].includes((found?.['content'] as { kind?: string } | undefined)?.kind ?? '')
+    // What the art workshop answers, it answers for drawings.
+    return found === undefined || (line['desk'] === 'art' && !drawn) ? [] : [{ ...line, part: found['id'] }]
   })
   const made = Template.parse({
     ...recipe,

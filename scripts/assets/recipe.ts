@@ -144,7 +144,10 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
     case 'typeface':
       return { kind: 'typeface', name: '', asset: null, glyphs: null }
     case 'wording':
-      return { kind: 'wording', text: String(raw['text']), scale: 1 }
+      return {
+        ...{ kind: 'wording', text: String(raw['text']), scale: 1 },
+        ...(raw['shrinkTo'] === undefined ? {} : { shrinkTo: Number(raw['shrinkTo']) }),
+      }
     case 'story':
       return { kind: 'story', lines: [] }
     case 'cast': {
@@ -152,6 +155,21 @@ export async function makeContent(raw: Record<string, unknown>, reader: Reader):
       for (const entry of raw['entries'] as Record<string, unknown>[])
         entries.push({ ...entry, sprite: await makeSprite(entry['sprite'] as SpriteRecipe, reader) })
       return { kind: 'cast', entries } as PartContent
+    }
+    case 'deck': {
+      // Files of cells by their names.
+      const rows = []
+      for (const row of raw['rows'] as { id: string; cells: Record<string, Record<string, string>> }[]) {
+        const cells: Record<string, unknown> = {}
+        for (const [column, { picture, sound, ...cell }] of Object.entries(row.cells))
+          cells[column] = {
+            ...cell,
+            ...(picture === undefined ? {} : { picture: await reader.read(`art/${picture}`) }),
+            ...(sound === undefined ? {} : { sound: await reader.read(`sound/${sound}`) }),
+          }
+        rows.push({ ...row, cells })
+      }
+      return PartContent.parse({ kind: 'deck', rows })
     }
     // All others are written as they are kept; what is of no kind is refused by name.
     default:

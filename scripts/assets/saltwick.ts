@@ -1,5 +1,6 @@
 /** A table of drawings, letter by letter: each is as long as it is high. */
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
+import { anchorSign, cardSheet, flag, FLAG_LETTERS, pennant } from './flags'
 import { coldStrip, flashStrip, FOG, fogStrip, lampStrip, lightStart, nightSea, raftStack } from './lightwatch'
 import * as oldPier from './oldpier'
 import { cartStrip, hangingCrate, wallStart, wallStrip } from './quayside'
@@ -340,6 +341,26 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
     { name: 'gull', words: 'bird seabird white', columns: 1, make: () => drawn(GULL) },
     { name: 'tug boat', words: 'ship red vessel', columns: 1, make: () => drawn(TUG) },
     { name: 'crab pot', words: 'trap basket', columns: 1, make: () => drawn(POT) },
+    ...FLAG_LETTERS.map((letter) => ({
+      ...{ name: `flag ${letter.toLowerCase()}`, words: 'signal code sea letter', columns: 1, full: true as const },
+      make: () => flag(letter),
+    })),
+    {
+      ...{ name: 'card with anchor', words: 'card back red', columns: 1, full: true as const },
+      make: () => cardSheet('#a02c2a', '#7a1f22', anchorSign('#f6dfb8')),
+    },
+    {
+      ...{ name: 'chart paper', words: 'card front blank', columns: 1, full: true as const },
+      make: () => cardSheet('#d3e3e2', '#93b0b2', null),
+    },
+    {
+      ...{ name: 'plain pennant', words: 'side marker team', columns: 1, full: true as const },
+      make: () => pennant('#d8432f', '#a02c2a', false),
+    },
+    {
+      ...{ name: 'striped pennant', words: 'side marker team', columns: 1, full: true as const },
+      make: () => pennant('#58a6c9', '#fdf6e3', true),
+    },
     { name: 'flying gull', words: 'bird seabird hero flyer wings', columns: 3, rows: 3, make: gullStrip },
     { name: 'breakwater post', words: 'timber pole obstacle column', columns: 1, full: true, make: breakwaterPost },
     { name: 'sea strip', words: 'water ground waves tile', columns: 1, full: true, make: seaStrip },

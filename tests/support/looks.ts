@@ -3,10 +3,11 @@ import type { SpriteContent } from '../../core/kinds/drawing'
 import type { Pack } from '../../core/pack/pack'
 import { TEMPLATES } from './fixtures'
 
-/** A pack with two looks of its template's hero: a free one, and one for 120 points that is half as high. */
+/** A pack with two looks of its template's hero: a free one, and one for 120 points that is half as high; as it is where nobody can be dressed. */
 export function withLooks(pack: Pack, only = ['scarf', 'coat']): Pack {
   const template = TEMPLATES[pack.template.id as keyof typeof TEMPLATES]
-  const spec = template.parts.find(({ dresses }) => dresses !== undefined)!
+  const spec = template.parts.find(({ dresses }) => dresses !== undefined)
+  if (spec === undefined) return pack
   const hero = template.parts.find(({ id }) => id === spec.dresses)!.content as SpriteContent
   const entries = [
     { id: 'scarf', name: 'Scarf', price: 0, sprite: hero },

@@ -119,26 +119,40 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     const list = makeDrawList()
     const shown = new Set<string>()
     const picked = new Set<string>()
-    const look = (state: GameState) => {
-      drawGame(state, setup, list)
+    const look = (state: GameState, at = setup) => {
+      drawGame(state, at, list)
       for (const item of items(list)) {
         if (item.part === '') continue
         shown.add(item.part)
-        const box = boundsOf(item, setup)
+        const box = boundsOf(item, at)
         if (box === undefined || picked.has(item.part)) continue
         for (const [x, y] of [
           [0.5, 0.5],
           [0.1, 0.1],
           [0.9, 0.9],
         ] as const)
-          if (pickAt(list, setup, box.x + box.w * x, box.y + box.h * y)?.part === item.part) picked.add(item.part)
+          if (pickAt(list, at, box.x + box.w * x, box.y + box.h * y)?.part === item.part) picked.add(item.part)
       }
     }
     let step = 0
-    for (const skill of [0, 1])
-      play(setup, skill, 9, MINUTE, (state) => {
-        if (step++ % 10 === 0) look(state)
-      })
+    const looked = (at: Setup) => {
+      for (const skill of [0, 1])
+        play(at, skill, 9, MINUTE, (state) => {
+          if (step++ % 10 === 0) look(state, at)
+        })
+    }
+    looked(setup)
+    // What is only there where a choice or a switch of its own is another way, is there then.
+    for (const { id, options = [], content } of template.parts.filter((spec) => spec.moment === 'play')) {
+      const ways: PartContent[] =
+        content.kind === 'choice'
+          ? options.map((one) => ({ kind: 'choice', value: one.id }))
+          : content.kind === 'switch'
+            ? [true, false].map((on) => ({ kind: 'switch', on }))
+            : []
+      for (const way of ways.filter((one) => JSON.stringify(one) !== JSON.stringify(content)))
+        looked(setupOf(template, { ...pack, parts: { ...pack.parts, [id]: way } }))
+    }
     const state = startGame(3)
     beginPlay(state, setup)
     // Buttons that are there only when there is something to do with them are there with more than one of it.
@@ -204,7 +218,8 @@ describe.each(cases)('$id, $stage', ({ stage, template }) => {
     }
   })
 
-  it('lays the hero over all else, or under it, as its maker wants', () => {
+  const overlaps = template.parts.some(({ id }) => id === 'overlap')
+  it.runIf(overlaps)('lays the hero over all else, or under it, as its maker wants', () => {
     const list = makeDrawList()
     const at = (value: string) => {
       const made = setupOf(template, { ...pack, parts: { ...pack.parts, overlap: { kind: 'choice', value } } })
@@ -311,7 +326,6 @@ describe.each(CATALOGUE)('%s', (id) => {
 
   it('asks for nothing that its rules do not name', () => {
     expect(rulesFor(id).id).toBe(id)
-    for (const stage of template.stages) expect(rulesFor(id).pads(stage).length).toBeGreaterThan(0)
     const facts = rulesFor(id).facts(setupOf(template, packOf(template, template.stages[0]!)))
     expect(template.parts.some((spec) => spec.id === facts.dial)).toBe(true)
     for (const role of ['title', 'tagline', 'opening', 'backdrop', 'icon', 'music', 'press'] as const)
@@ -331,7 +345,8 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
   }
 
   /** Plays by what a device says of the simulated player's wishes; the screen it ends on. */
-  function finish(device: (want: Input, controls: ReturnType<typeof makeControls>) => void): string {
+  type Device = Pick<ReturnType<typeof makeControls>, 'hold'> & { touch(x: number, y: number): void }
+  function finish(device: (want: Input, controls: Device, state: GameState) => void): string {
     const room = document.createElement('div')
     room.setPointerCapture = () => undefined
     const { width, height } = STAGES[stage]
@@ -339,11 +354,16 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
       ...{ keys: room, pointer: room, ratio: () => 1, onPress: () => undefined },
       view: () => fitView(width * 100, height * 100, setup.stage),
     })
+    /** A finger at that place of the stage, world units; lifted at -1. */
+    const touch = (x: number, y: number): void => {
+      const [type, at] = x < 0 ? ['pointerup', {}] : ['pointerdown', { clientX: x * 100, clientY: y * 100 }]
+      room.dispatchEvent(Object.assign(new Event(type), { pointerType: 'touch', pointerId: 1, ...at }))
+    }
     const state = startGame(3)
     beginPlay(state, setup)
     const auto = makeAutoplay(setup, 1, 4)
     for (let i = 0; i < 5 * MINUTE && state.screen === 'play'; i++) {
-      device(autoplayInput(auto, state, setup), controls)
+      device(autoplayInput(auto, state, setup), { hold: controls.hold, touch }, state)
       stepGame(state, controls.read(), setup)
     }
     controls.close()
@@ -364,7 +384,24 @@ describe.each(cases)('$id, $stage: a play is finished', ({ id, stage, template }
     expect(['won', 'lost']).toContain(ended)
   })
 
-  it('by the pads of a phone', () => {
+  it('by the pads of a phone, or by touching what is meant on the stage itself', () => {
+    if (pads.length === 0) {
+      const list = makeDrawList()
+      const ended = finish((want, controls, state) => {
+        // What is lit is what a press of a key would be for; a finger goes there at once.
+        controls.hold('ArrowLeft', want.axis < 0)
+        controls.hold('ArrowRight', want.axis > 0)
+        controls.hold('ArrowDown', lowered(want))
+        controls.hold('ArrowUp', (want.bits & BITS.up) !== 0)
+        drawGame(state, setup, list)
+        const lit = items(list).find((item) => item.lit && item.kind === 'plate')
+        if (acts(want)) expect(lit, 'what is meant').toBeDefined()
+        if (acts(want)) controls.touch(lit!.x + lit!.w / 2, lit!.y + lit!.h / 2)
+        else controls.touch(-1, -1)
+      })
+      expect(ended).toBe('won')
+      return
+    }
     const wanted: Record<Pad, (want: Input) => boolean> = {
       left: (want) => want.axis < 0,
       right: (want) => want.axis > 0,

@@ -2,7 +2,8 @@
 import { mind as ranks } from './ranks/mind'
 import { mind as skipline } from './skipline/mind'
 import { mind as stepstone } from './stepstone/mind'
+import { mind as twosome } from './twosome/mind'
 import { mind as updraft } from './updraft/mind'
 import { mind as windfall } from './windfall/mind'
 
-export const MINDS = [windfall, updraft, skipline, ranks, stepstone] as const
+export const MINDS = [windfall, updraft, skipline, ranks, stepstone, twosome] as const

@@ -2,7 +2,8 @@
 import { rules as ranks } from './ranks/rules'
 import { rules as skipline } from './skipline/rules'
 import { rules as stepstone } from './stepstone/rules'
+import { rules as twosome } from './twosome/rules'
 import { rules as updraft } from './updraft/rules'
 import { rules as windfall } from './windfall/rules'
 
-export const RULES = [windfall, updraft, skipline, ranks, stepstone] as const
+export const RULES = [windfall, updraft, skipline, ranks, stepstone, twosome] as const
