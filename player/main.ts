@@ -12,6 +12,7 @@ import { STEPS_PER_SECOND, type GameDoc } from '../core/game/types'
 import { barColour } from './bars'
 import { paint, type Images } from './draw'
 import { makeControls } from './input'
+import { resumeRound } from '../core/game/resume'
 import { makeKeep } from './keep'
 import { browserFrames, runLoop } from './loop'
 import { makeSpeaker } from './sound'
@@ -21,6 +22,8 @@ import { fitView } from './view'
 const TYPEFACE = 'PackPostGame'
 /** Steps on a screen after which what changed is kept. */
 const SAVE_EVERY = 10
+/** A round that waits is kept so often while it is played, steps. */
+const KEEP_EVERY = 60
 const NOTHING = JSON.stringify(freshProgress())
 
 async function bytesOf(url: string): Promise<ArrayBuffer> {
@@ -155,6 +158,7 @@ function run(
     controls.hold('Escape', true)
     controls.hold('Escape', false)
   })
+  const proof = startProof()
   let known = false
   let saved = ''
   keep.hear(({ best, seed, progress, aside }) => {
@@ -164,6 +168,10 @@ function run(
       takeProgress(state, setup, progress)
       known = true
       saved = JSON.stringify(progress)
+      if (progress.round !== undefined) {
+        const stands = state.screen === 'start' && resumeRound(state, setup, progress.round, proof)
+        if (!stands) delete state.progress.round
+      }
     }
     state.aside ||= aside
     // A play that may go into a table of scores is played with a seed the arcade chose; a go of several levels with one.
@@ -172,7 +180,7 @@ function run(
     // Counted from the seed on, since that is what a play is played again from.
     state.plays = 0
   })
-  const proof = startProof()
+  const { waits } = rulesFor(doc.template.id)
   const tellPlays = () => {
     const { play } = state
     if (play === null) return
@@ -211,7 +219,9 @@ function run(
       stepGame(state, input, setup)
       tellPlays()
       speaker.follow(state)
-      if (state.screen !== 'play' && state.screenStep % SAVE_EVERY === 0) saveNow()
+      const now = state.screenStep % (state.screen === 'play' ? KEEP_EVERY : SAVE_EVERY) === 0
+      if (now) waits?.keep(state, setup, proof)
+      if (now && (waits !== undefined || state.screen !== 'play')) saveNow()
     },
     () => {
       list.still = calm.matches

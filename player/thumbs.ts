@@ -26,7 +26,11 @@ const PADS: Record<Pad, { code: string; label: string; path: string }> = {
   right: { code: 'ArrowRight', label: 'Right', path: 'M5 12h14M13 6l6 6-6 6' },
   up: { code: 'ArrowUp', label: 'Up', path: 'M12 19V5M6 11l6-6 6 6' },
   down: { code: 'ArrowDown', label: 'Down', path: 'M12 5v14M6 13l6 6 6-6' },
-  act: { code: 'Space', label: 'Action', path: 'M12 4a8 8 0 1 0 0 16a8 8 0 1 0 0-16zM12 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z' },
+  act: {
+    code: 'Space',
+    label: 'Action',
+    path: 'M12 4a8 8 0 1 0 0 16a8 8 0 1 0 0-16zM12 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z',
+  },
 }
 const PAUSE = 'M9 6v12M15 6v12'
 

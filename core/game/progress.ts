@@ -1,3 +1,5 @@
+import { MOST_BITS, RUN_WIDTH } from './runs'
+
 /** What of a game stays from one visit to the next: plain data, at most `MOST_PROGRESS` letters as JSON. */
 export interface LevelDone {
   won: boolean
@@ -28,7 +30,23 @@ export interface Progress extends Saved {
   volume?: { sound: number; music: number }
   /** BCP 47; absent until a player has chosen. */
   language?: string
+  /** A round that was left, by what was pressed in it. */
+  round?: KeptRound
 }
+
+/** Enough to play a round again up to where it was left (`runs.ts`). */
+export interface KeptRound {
+  /** Fingerprint of the content it was played with. */
+  of: string
+  seed: number
+  plays: number
+  level: number
+  look: string
+  runs: number[]
+}
+/** Numbers a kept round has at most, and steps: an hour. It is played again in one go when a player comes back. */
+export const MOST_KEPT = 1500
+const MOST_KEPT_STEPS = 216_000
 
 export const MOST_PROGRESS = 16_384
 const MOST_LEVELS = 60
@@ -90,6 +108,22 @@ function readSaved(from: Fields): Saved | null {
 const PLACES = Array.from({ length: SLOTS }, (_, slot) => slot)
 const isSlot = (value: unknown): value is number => PLACES.some((slot) => slot === value)
 
+const integer = (value: unknown, least: number, most: number): value is number =>
+  typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most
+
+function readRound(from: Fields | null): KeptRound | null {
+  const { of, seed, plays, level, look, runs } = from ?? {}
+  if (typeof of !== 'string' || !/^[0-9a-f]{8}$/.test(of) || (look !== '' && !named(look))) return null
+  if (!integer(seed, 0, 0xffffffff) || !integer(plays, 0, 1e6) || !integer(level, 0, MOST_LEVELS)) return null
+  if (!Array.isArray(runs) || runs.length > MOST_KEPT || runs.length % RUN_WIDTH !== 0) return null
+  let steps = 0
+  for (const [i, value] of (runs as unknown[]).entries()) {
+    if (!integer(value, -1, MOST_BITS)) return null
+    if (i % RUN_WIDTH === 0) steps += value
+  }
+  return steps > MOST_KEPT_STEPS ? null : { of, seed, plays, level, look: look, runs: [...(runs as number[])] }
+}
+
 /**
  * Reads a kept progress; null for what is none, or a broken one. Written without a schema library because it ships in
  * every parcel; the arcade's protocol reads with it too.
@@ -100,7 +134,12 @@ export function readProgress(raw: unknown): Progress | null {
   const saved = readSaved(from)
   if (saved === null) return null
   const made: Progress = { format: 'pack-post-progress', version: 1, ...saved }
-  const { slot, others, volume: loud, language } = from
+  const { slot, others, volume: loud, language, round } = from
+  if (round !== undefined) {
+    const kept = readRound(fieldsOf(round))
+    if (kept === null) return null
+    made.round = kept
+  }
   if (slot !== undefined) {
     if (!isSlot(slot)) return null
     made.slot = slot

@@ -1,4 +1,5 @@
 import type { DrawList } from './draw-list'
+import type { Rounds } from './kept'
 import type { Seeded } from './random'
 import type { Setup } from './setup'
 import type { StageShape } from './stage'
@@ -59,6 +60,8 @@ export interface Asks {
 
 export interface Rules<S extends PlayState = PlayState> {
   id: string
+  /** A round that was left waits for the next visit, as it stood. */
+  waits?: Rounds
   asks?: Asks
   /** Pads a phone shows for a stage of that shape, from the left. */
   pads(shape: StageShape): readonly Pad[]

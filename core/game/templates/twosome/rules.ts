@@ -1,4 +1,5 @@
 import { clearEvents, makeEvents } from '../../events'
+import { rounds } from '../../kept'
 import { judge } from '../../outcome'
 import { makePlates, stepPlates } from '../../plates'
 import { random } from '../../random'
@@ -204,6 +205,7 @@ function ending(state: Twosome, setup: Setup): Ending {
 
 export const rules: Rules<Twosome> = {
   id: 'twosome',
+  waits: rounds,
   // Cards are touched where they lie.
   pads: () => [],
   start,
