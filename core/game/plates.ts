@@ -59,6 +59,18 @@ export function stepPlates(plates: Plates, areas: readonly Area[], input: Input,
   return pressed & BITS.confirm ? plates.focus : -1
 }
 
+/** Around what would be pressed: a plate that is a little larger, drawn before it. */
+export function drawRing(list: DrawList, [x, y, w, h]: Area, alpha: number): void {
+  const out = h * RING
+  const item = add(list, 'plate', 'ring', x - out, y - out)
+  item.w = w + 2 * out
+  item.h = h + 2 * out
+  item.lit = true
+  item.alpha = alpha
+}
+/** Share of its height that a ring sticks out. */
+const RING = 0.05
+
 /** Draws a plate with its words, which are a wording part or, where `text` is given, that. */
 export function drawPlate(list: DrawList, area: Area, words: string, lit: boolean, text = ''): void {
   const [x, y, w, h] = area

@@ -41,3 +41,12 @@ export function pickWeighted(state: Seeded, weights: readonly number[]): number 
   }
   return last
 }
+
+/** Another order of the same, each equally likely (Fisher and Yates 1938). */
+export function shuffle<T>(state: Seeded, list: T[]): T[] {
+  for (let i = list.length - 1; i > 0; i--) {
+    const other = Math.floor(random(state) * (i + 1))
+    ;[list[i], list[other]] = [list[other]!, list[i]!]
+  }
+  return list
+}

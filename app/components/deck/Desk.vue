@@ -329,6 +329,9 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
 }
 .keys {
   flex: none;
+  flex-wrap: nowrap;
+  white-space: nowrap;
+  overflow: hidden;
   gap: 14px;
   margin: 0;
   padding: 9px 16px;

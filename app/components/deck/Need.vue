@@ -40,6 +40,7 @@ const sentence = computed(() => {
         <BitsPictureView
           v-if="face.picture"
           :asset="face.picture"
+          fit="contain"
           :crisp="face.crisp"
           :template="bench.template ?? undefined"
         />

@@ -307,6 +307,7 @@ defineExpose({ focus: () => grid.value?.focus({ preventScroll: true }), reveal }
                 <span v-if="to.tag === '' && at.content.rows[row]?.cells[to.column.id]?.picture" class="thumb checker">
                   <BitsPictureView
                     :asset="at.content.rows[row]!.cells[to.column.id]!.picture!"
+                    fit="contain"
                     :crisp="at.content.rows[row]!.cells[to.column.id]!.crisp === true"
                     :template="bench.template ?? undefined"
                   />

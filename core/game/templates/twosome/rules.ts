@@ -2,7 +2,7 @@ import { clearEvents, makeEvents } from '../../events'
 import { rounds } from '../../kept'
 import { judge } from '../../outcome'
 import { makePlates, stepPlates } from '../../plates'
-import { random } from '../../random'
+import { shuffle } from '../../random'
 import type { Ending, PlayFacts, Rules } from '../../rules'
 import { dial, type Setup } from '../../setup'
 import { makeTurns, nextTurn } from '../../sides'
@@ -14,15 +14,6 @@ import type { Card, Twosome } from './state'
 /** A pair is worth the more the fewer moves were in vain since the last one. */
 const PAIR = 12
 const LEAST = 2
-
-/** Another order of the same, each equally likely (Fisher and Yates 1938). */
-function shuffle<T>(state: { rng: number }, list: T[]): T[] {
-  for (let i = list.length - 1; i > 0; i--) {
-    const other = Math.floor(random(state) * (i + 1))
-    ;[list[i], list[other]] = [list[other]!, list[i]!]
-  }
-  return list
-}
 
 function start(setup: Setup, seed: number): Twosome {
   const plan = twosomePlan(setup)

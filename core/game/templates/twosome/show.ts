@@ -1,8 +1,9 @@
 import { drawBackdrop } from '../../backdrop'
 import { cellText, drawCell, setAs, type CellPlace } from '../../deck'
 import { add, type DrawList } from '../../draw-list'
+import { drawSide } from '../../draw-side'
 import type { Area } from '../../layouts'
-import { drawPlate } from '../../plates'
+import { drawPlate, drawRing } from '../../plates'
 import type { Setup } from '../../setup'
 import { STEPS_PER_SECOND } from '../../types'
 import { areasOf, footOf, PAIRS, PLATES, SAID, sideArea, SIDES, SIDES_OF_PAIR, twosomePlan, type TwosomePlan } from './plan'
@@ -12,8 +13,7 @@ import type { Card, Twosome } from './state'
 const TURN = 14
 /** Steps in which what is said of a pair stands there. */
 const SAID_STEPS = 4 * STEPS_PER_SECOND
-/** Around a card that would be turned, and within its frame: shares of its height. */
-const RING = 0.05
+/** Within a card's frame: a share of its height. */
 const INSET = 0.1
 
 export function draw(state: Twosome, setup: Setup, list: DrawList): void {
@@ -27,7 +27,9 @@ export function draw(state: Twosome, setup: Setup, list: DrawList): void {
       const at = state.cards.length + i
       drawPlate(list, areas[at]!, words, state.plates.focus === at)
     })
-  drawSides(state, plan, to)
+  plan.sides.forEach((side, i) =>
+    drawSide(to, side, sideArea(plan, i), { part: SIDES, turn: state.turns.side === i, has: state.points[i] ?? 0, step: state.step }),
+  )
   add(list, 'text', 'found-words', 0, 0)
   add(list, 'text', 'moves-words', 0, 0)
   if (plan.clock !== 'none') add(list, 'text', 'time-words', 0, 0)
@@ -39,10 +41,10 @@ function drawOne(state: Twosome, plan: TwosomePlan, to: CellPlace, card: Card, i
   const [x, y, w, h] = area
   const lit = state.plates.focus === index
   if (card.found && !plan.stays && card.turned > TURN) {
-    if (lit) ring(list, area, 0.35)
+    if (lit) drawRing(list, area, 0.35)
     return
   }
-  if (lit) ring(list, area, 1)
+  if (lit) drawRing(list, area, 1)
   // It gets narrower, and wider again with the other side up.
   const half = Math.min(1, card.turned / TURN) * 2 - 1
   const open = half < 0 ? !card.open : card.open
@@ -64,39 +66,6 @@ function drawOne(state: Twosome, plan: TwosomePlan, to: CellPlace, card: Card, i
   number.w = w * share * 0.4
   number.h = h * 0.34
   number.text = setAs(to.setup, 'number-words', `${index + 1}`, list.language)
-}
-
-function ring(list: DrawList, [x, y, w, h]: Area, alpha: number): void {
-  const out = h * RING
-  const item = add(list, 'plate', 'ring', x - out, y - out)
-  item.w = w + 2 * out
-  item.h = h + 2 * out
-  item.lit = true
-  item.alpha = alpha
-}
-
-/** Everybody who plays, whose turn it is on a plate. */
-function drawSides(state: Twosome, plan: TwosomePlan, { list, setup }: CellPlace): void {
-  plan.sides.forEach(({ id, name, marker }, i) => {
-    const [x, y, w, h] = sideArea(plan, i)
-    const turn = state.turns.side === i
-    const plate = add(list, 'plate', SIDES, x, y)
-    plate.w = w
-    plate.h = h
-    plate.lit = turn
-    plate.alpha = turn ? 1 : 0.72
-    const size = (h * 0.8) / marker.height
-    const item = add(list, 'sprite', SIDES, x + h * 0.55, y + h / 2)
-    item.entry = id
-    item.clip = 'shown'
-    item.clipStep = state.step
-    item.sx = item.sy = size
-    const words = add(list, 'text', 'side-words', x + h * 1.05, y)
-    words.w = Math.max(0.6, w - h * 1.2)
-    words.h = h
-    words.lit = turn
-    words.text = setAs(setup, 'side-words', `${name} ${state.points[i] ?? 0}`, list.language)
-  })
 }
 
 /** What a row says of its pair, for a while after it was found. */
