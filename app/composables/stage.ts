@@ -126,7 +126,23 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     for (const listener of thumbListeners) listener()
   }
 
+  /** What a picture of a stage that stands still is made of; the same again is not painted again. */
+  let painted: unknown[] = []
+  function isPainted(): boolean {
+    const { state, step: at } = director.session()
+    const { screen, screenStep, focus, page, sure, story, progress } = state
+    const now = [
+      ...[at, view.back, screen, screenStep, focus, page, sure, story?.part, story?.line, state.level, progress.worn],
+      ...[director.setup(), view.before && beforeSetup, letters, language ?? state.language, calm.matches],
+      ...[canvas.width, canvas.height, options.images().size],
+    ]
+    const same = !view.running && now.length === painted.length && now.every((one, i) => one === painted[i])
+    painted = now
+    return same
+  }
+
   function draw(): void {
+    if (isPainted()) return
     list.still = calm.matches
     const state = director.shown()
     const with_ = view.before && beforeSetup !== null ? beforeSetup : director.setup()

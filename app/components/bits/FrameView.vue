@@ -5,6 +5,7 @@ import { STEPS_PER_SECOND } from '@core/game/types'
 import type { Template } from '@core/template/template'
 import { recoloured } from '@player/prepare'
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { onTick } from '~/composables/ticks'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 
@@ -25,8 +26,9 @@ const {
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const assets = useAssets()
 const bench = useBench()
-let handle = 0
+let stop: (() => void) | null = null
 let drawn = ''
+let shownIndex = -1
 
 async function load(): Promise<void> {
   const from = template ?? bench.template
@@ -42,6 +44,7 @@ async function load(): Promise<void> {
     ),
   )
   drawn = ''
+  shownIndex = -1
   draw(0)
 }
 
@@ -50,6 +53,9 @@ function draw(nowMs: number): void {
   const shown: ClipDoc | undefined = clipOf(sprite as SpriteDoc, clip)
   if (at === null || shown === undefined) return
   const index = frame ?? (playing ? frameAt(shown, Math.floor((nowMs / 1000) * STEPS_PER_SECOND)) : 0)
+  // Asking the box for its size costs a layout: only with another picture.
+  if (playing && index === shownIndex && drawn !== '') return
+  shownIndex = index
   const cell = shown.frames[Math.min(index, shown.frames.length - 1)]!
   const image = assets.bitmaps().get(cell.asset)
   const ratio = Math.min(2, window.devicePixelRatio || 1)
@@ -80,23 +86,25 @@ function draw(nowMs: number): void {
   )
 }
 
-function tick(now: number): void {
-  draw(now)
-  handle = playing ? requestAnimationFrame(tick) : 0
+const calm = matchMedia('(prefers-reduced-motion: reduce)').matches
+function play(on: boolean): void {
+  if (on === (stop !== null)) return
+  stop?.()
+  stop = on ? onTick(draw) : null
 }
 
 watch(
   () => [sprite, clip, frame, playing],
   () => {
     void load()
-    if (playing && handle === 0) handle = requestAnimationFrame(tick)
+    play(playing && !calm)
   },
 )
 onMounted(() => {
   void load()
-  if (playing && !matchMedia('(prefers-reduced-motion: reduce)').matches) handle = requestAnimationFrame(tick)
+  play(playing && !calm)
 })
-onBeforeUnmount(() => cancelAnimationFrame(handle))
+onBeforeUnmount(() => play(false))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { REWIND_SECONDS } from '@core/game/session'
 import { STEPS_PER_SECOND } from '@core/game/types'
-import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import type { Stage } from '~/composables/stage'
 
 /** The last 20 seconds as a strip of pictures; drag to go back, run to play on from there. */
@@ -9,6 +9,8 @@ const { stage } = defineProps<{ stage: Stage }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const SPAN = REWIND_SECONDS * STEPS_PER_SECOND
 let off: (() => void) | null = null
+// It grows with every step; told in whole seconds, so that the page is not laid out sixty times in each.
+const reach = computed(() => Math.floor(stage.view.rewindable / STEPS_PER_SECOND))
 
 function draw(): void {
   const at = canvas.value
@@ -58,7 +60,7 @@ function key(event: KeyboardEvent): void {
     role="slider"
     tabindex="0"
     aria-label="Rewind, the last 20 seconds"
-    :aria-valuemin="-(stage.view.rewindable / 60).toFixed(1)"
+    :aria-valuemin="-reach"
     :aria-valuemax="0"
     :aria-valuenow="-(stage.view.back / 60).toFixed(1)"
     :aria-valuetext="`${(stage.view.back / 60).toFixed(1)} seconds ago`"
@@ -68,7 +70,7 @@ function key(event: KeyboardEvent): void {
     @keydown="key"
   >
     <canvas ref="canvas" />
-    <div class="unreached" :style="{ width: `${100 - (stage.view.rewindable / SPAN) * 100}%` }" />
+    <div class="unreached" :style="{ width: `${100 - (reach / REWIND_SECONDS) * 100}%` }" />
     <div v-if="stage.view.back > 0" class="after" :style="{ width: `${(stage.view.back / SPAN) * 100}%` }">
       <span class="mono">-{{ (stage.view.back / 60).toFixed(1) }} s</span>
     </div>
