@@ -32,10 +32,11 @@ interface Point {
   y: number
 }
 
-/** The character a key types, as its code point; 0 for keys that type none. */
+/** The character a key types, as its code point; 0 for keys that type none. Backspace types its own. */
 function characterOf(key: string): number {
+  if (key === 'Backspace') return 8
   const code = key.codePointAt(0) ?? 0
-  return key !== ' ' && key.length === (code > 0xffff ? 2 : 1) ? code : 0
+  return key.length === (code > 0xffff ? 2 : 1) ? code : 0
 }
 
 /** A key or the pointer goes down or up. */
@@ -116,7 +117,11 @@ export function makeControls({
     if (event.ctrlKey || event.metaKey) return
     const letter = asks().typing === true ? characterOf(event.key) : 0
     if (letter > 0 && typed.length < MOST_TYPED) typed.push(letter)
-    if (letter > 0) event.preventDefault()
+    if (letter > 0) {
+      event.preventDefault()
+      // On the bench a letter is a shortcut to everybody else.
+      event.stopPropagation()
+    }
     // While somebody types, letters are letters and nothing else.
     if (letter > 0 || event.altKey || !mine(event.code)) return
     event.preventDefault()

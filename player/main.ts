@@ -1,6 +1,6 @@
 import { makeDrawList, type DrawList } from '../core/game/draw-list'
 import { drawGame } from '../core/game/draw-game'
-import { setupOf, startGame, stepGame, takeProgress, type GameState } from '../core/game/game'
+import { asksOf, setupOf, startGame, stepGame, takeProgress, type GameState } from '../core/game/game'
 import { languageFor } from '../core/game/languages'
 import { noteStep, startProof } from '../core/game/proof'
 import { record, startRecording, type Recording } from '../core/game/recording'
@@ -145,7 +145,7 @@ function run(
     view: () => view,
     ratio: () => ratio,
     onPress: () => speaker.wake(),
-    asks: () => (state.screen === 'play' ? (rulesFor(doc.template.id).asks ?? {}) : {}),
+    asks: () => asksOf(state, setup),
   })
   thumbs = makeThumbs(root, setup, controls)
   new ResizeObserver(resize).observe(root)

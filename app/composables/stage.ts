@@ -1,9 +1,10 @@
 import { makeDirector, type Direction } from '@core/dry-run/director'
-import { makeDrawList, type DrawItem } from '@core/game/draw-list'
+import { makeDrawList, type DrawItem, type DrawList } from '@core/game/draw-list'
 import { drawGame } from '@core/game/draw-game'
-import { setupOf } from '@core/game/game'
+import { asksOf, setupOf } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
 import { rulesFor } from '@core/game/registry'
+import type { SpotPlace } from '@core/game/rules'
 import type { Session } from '@core/game/session'
 import { backdropOf, type Setup } from '@core/game/setup'
 import type { Framed } from '@core/game/stage'
@@ -100,8 +101,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     view: () => place,
     ratio: () => ratio,
     few: options.few,
-    asks: () =>
-      director.session().state.screen === 'play' ? (rulesFor(director.setup().doc.template.id).asks ?? {}) : {},
+    asks: () => asksOf(director.session().state, director.setup()),
     onPress: () => {
       if (view.muted === false) speaker.wake()
       if (!pointerPicks) director.taken()

@@ -8,7 +8,7 @@ import { buttonAreas, buttonsOf, moveFocus, pagesHere } from './buttons'
 import { CARDS } from './cards'
 import { wear } from './looks'
 import { plateHit } from './plates'
-import type { Carry, PlayState } from './rules'
+import type { Asks, Carry, PlayState } from './rules'
 import { LINE, screensOf, STORY_PARTS, type Act, type ScreenId } from './screens'
 import { isOn, partAs, partIn, setupFor, type Setup } from './setup'
 import { BITS, STEPS_PER_SECOND, type Input } from './types'
@@ -98,6 +98,13 @@ export function takeProgress(state: GameState, setup: Setup, progress: Progress)
 
 /** The set-up of the level at hand, with the look that is worn: what rules and simulated players are given. */
 export const setupOf = (state: GameState, whole: Setup): Setup => setupFor(whole, state.level, state.progress.worn)
+
+/** What the play at hand asks of the controls now. */
+export const asksOf = (state: GameState, whole: Setup): Asks =>
+  (state.screen === 'play' && state.play !== null
+    ? rulesFor(whole.doc.template.id).asks?.(state.play, setupOf(state, whole))
+    : undefined) ?? NOTHING
+const NOTHING: Asks = {}
 
 export function goTo(state: GameState, screen: ScreenId): void {
   state.screen = screen

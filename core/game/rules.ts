@@ -62,7 +62,7 @@ export interface Rules<S extends PlayState = PlayState> {
   id: string
   /** A round that was left waits for the next visit, as it stood. */
   waits?: Rounds
-  asks?: Asks
+  asks?(state: S, setup: Setup): Asks
   /** Pads a phone shows for a stage of that shape, from the left. */
   pads(shape: StageShape): readonly Pad[]
   /** `carry`: what goes along from the level before, as that one's `carried` said. */

@@ -9,6 +9,7 @@ export const CATALOGUE = [
   'ranks',
   'stepstone',
   'twosome',
+  'claim-grid',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

@@ -26,7 +26,15 @@ const readJson = (path: string): unknown => JSON.parse(new TextDecoder().decode(
 export const TEMPLATES = Object.fromEntries(
   CATALOGUE.map((id) => [id, Template.parse(readJson(`templates/${id}/template.json`))]),
 ) as Record<(typeof CATALOGUE)[number], Template>
-export const { windfall, updraft, skipline, ranks, stepstone, twosome } = TEMPLATES
+export const {
+  windfall,
+  updraft,
+  skipline,
+  ranks,
+  stepstone,
+  twosome,
+  'claim-grid': claimGrid,
+} = TEMPLATES
 const widths = readJson('core/wording/widths.json') as Widths
 const demo = (id: string): Pack => Pack.parse(readJson(`demo/${id}/pack.json`))
 export const breakwaterGull = (): Pack => demo('breakwater-gull')

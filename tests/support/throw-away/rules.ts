@@ -96,7 +96,7 @@ const ending = (state: Stones): Ending => ({ cause: state.outcome === 'won' ? 't
 export const rules: Rules<Stones> = {
   id: 'stones',
   pads: () => ['left', 'right'],
-  asks: { hover: true, typing: true },
+  asks: () => ({ hover: true, typing: true }),
   ...{ start, step, draw, adopt, facts, ending },
   values: (state) => ({ score: state.score }),
 }

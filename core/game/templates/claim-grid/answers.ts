@@ -1,0 +1,38 @@
+import { cellText } from '../../deck'
+import type { Setup } from '../../setup'
+import type { DeckRowDoc } from '../../types'
+import { ANSWER, BETWEEN, eachOf, WRONG, type ClaimPlan } from './plan'
+
+/** How many wrong answers a question has: its own, or else those of other questions. */
+export function wrongAnswers(plan: ClaimPlan, row: DeckRowDoc | undefined): number {
+  const own = countIn(row?.cells[WRONG]?.text ?? '')
+  return own > 0 ? own : Math.max(0, plan.whole.length - 1)
+}
+/** As many as `eachOf` finds, without making them. */
+function countIn(text: string): number {
+  let count = 0
+  let filled = false
+  for (let i = 0; i <= text.length; i++) {
+    const letter = text[i]
+    if (letter === undefined || letter === BETWEEN) {
+      if (filled) count++
+      filled = false
+    } else if (letter !== ' ') filled = true
+  }
+  return count
+}
+
+/** What an answer that is offered says in a language: 0 is the right one, from 1 on a wrong one. */
+export function answerText(setup: Setup, plan: ClaimPlan, row: DeckRowDoc, offered: number, language: number): string {
+  if (offered === 0) return firstAnswer(setup, row, language)
+  const own = eachOf(cellText(setup, row.cells[WRONG], language))
+  if (own.length > 0) return own[(offered - 1) % own.length]!
+  // Those of the questions behind it, round and round.
+  const at = plan.whole.indexOf(row)
+  return firstAnswer(setup, plan.whole[(at + offered) % plan.whole.length]!, language)
+}
+const firstAnswer = (setup: Setup, row: DeckRowDoc, language: number): string => eachOf(cellText(setup, row.cells[ANSWER], language))[0] ?? ''
+
+/** All that is right, for who awards. */
+export const allAnswers = (setup: Setup, row: DeckRowDoc, language: number): string =>
+  eachOf(cellText(setup, row.cells[ANSWER], language)).join(' / ')
