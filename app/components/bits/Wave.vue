@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Template } from '@core/template/template'
-import { computed, shallowRef, toRaw, watch } from 'vue'
+import { useIntersectionObserver } from '@vueuse/core'
+import { computed, ref, shallowRef, toRaw, useTemplateRef, watch } from 'vue'
+import { shareInSight } from '~/composables/in-sight'
 import { useBench } from '~/stores/bench'
 import { useSounds } from '~/stores/sounds'
 
@@ -18,9 +20,20 @@ const peaks = shallowRef<number[]>([])
 const columns = small ? 12 : 90
 const facts = computed(() => template?.assets[asset]?.facts ?? bench.facts(asset))
 
+// Decoding a whole tune for a picture nobody sees is what made a bench slow to open.
+const wave = useTemplateRef<SVGSVGElement>('wave')
+const seen = ref(false)
+const { isSupported, stop } = useIntersectionObserver(wave, (entries) => {
+  if (shareInSight(entries) <= 0) return
+  seen.value = true
+  stop()
+})
+if (!isSupported.value) seen.value = true
+
 watch(
-  () => asset,
-  async (hash) => {
+  [() => asset, seen],
+  async ([hash, inSight]) => {
+    if (!inSight) return
     const source = template ?? bench.template
     if (facts.value === undefined || source === null || source === undefined) return
     const found = await sounds.peaks(hash, facts.value, toRaw(source), columns)
@@ -38,6 +51,7 @@ const start = computed(() =>
 
 <template>
   <svg
+    ref="wave"
     :viewBox="`0 0 ${columns} 40`"
     preserveAspectRatio="none"
     class="wave"
