@@ -1,0 +1,4 @@
+// @vitest-environment happy-dom
+import { keepsOn } from '../../../tests/support/conformance'
+
+keepsOn('tall')

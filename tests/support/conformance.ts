@@ -1,0 +1,445 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { makeControls } from '../../player/input'
+import { fitView } from '../../player/view'
+import { contextFor, root } from './fixtures'
+import { withLevels, withSlots } from './levels'
+import { withLooks } from './looks'
+import { wordsOverflow } from '../../core/check/rules/words-overflow'
+import { gamesOf, playAll } from '../../core/dry-run/batch'
+import { feltOf } from '../../core/dry-run/felt'
+import type { PartContent } from '../../core/kinds'
+import { edit } from '../../core/pack/commands'
+import { newPack, type Pack } from '../../core/pack/pack'
+import { buildGameDoc } from '../../core/template/game-doc'
+import { CATALOGUE } from '../../core/template/catalogue'
+import { presetCommand, type Preset } from '../../core/template/presets'
+import { Template } from '../../core/template/template'
+import { fittedTo } from '../../core/template/uses'
+import { autoplayInput, makeAutoplay } from '../../core/game/autoplay'
+import { makeDrawList, type DrawList } from '../../core/game/draw-list'
+import { drawGame } from '../../core/game/draw-game'
+import { beginPlay, goTo, startGame, stepGame, takeProgress, type GameState } from '../../core/game/game'
+import { freshProgress, type Progress } from '../../core/game/progress'
+import { stateHash } from '../../core/game/hash'
+import { boundsOf, pickAt } from '../../core/game/pick'
+import { rulesFor } from '../../core/game/registry'
+import type { Pad } from '../../core/game/rules'
+import { screensOf } from '../../core/game/screens'
+import { adoptSetup, startSession, stepSession } from '../../core/game/session'
+import { makeSetup, partsOf, type Setup } from '../../core/game/setup'
+import { ratioOf, STAGES, type StageShape } from '../../core/game/stage'
+import { BITS, STEPS_PER_SECOND, type Input } from '../../core/game/types'
+
+const read = (id: string): Template =>
+  Template.parse(JSON.parse(readFileSync(join(root, 'templates', id, 'template.json'), 'utf8')))
+const casesOf = (stage: StageShape) =>
+  CATALOGUE.map((id) => ({ id, stage, template: read(id) })).filter(({ template }) => template.stages.includes(stage))
+const packOf = (template: Template, stage: StageShape): Pack => ({ ...newPack(template, 'a-pack-for-tests'), stage })
+const setupOf = (template: Template, pack: Pack): Setup => makeSetup(buildGameDoc(template, pack))
+const MINUTE = 60 * STEPS_PER_SECOND
+
+/** Steps a game by its simulated player; the state after each step is handed on until it answers false. */
+function play(
+  setup: Setup,
+  skill: number,
+  seed: number,
+  steps: number,
+  each: (state: GameState) => unknown,
+): GameState {
+  const state = startGame(seed)
+  beginPlay(state, setup)
+  const auto = makeAutoplay(setup, skill, seed + 1)
+  for (let i = 0; i < steps; i++) {
+    stepGame(state, autoplayInput(auto, state, setup), setup)
+    if (each(state) === false) break
+  }
+  return state
+}
+const items = (list: DrawList) => list.items.slice(0, list.count)
+/** Games of each skill. */
+const GAMES = 30
+const won = (template: Template, pack: Pack, skill: number): number =>
+  playAll(setupOf(template, pack), gamesOf({ skills: [skill], games: GAMES, seed: 31 })).filter(
+    (game) => game.outcome === 'won',
+  ).length
+
+/** As after so many levels were won. */
+const progressOf = ({ doc }: Setup, won: number): Progress => ({
+  ...freshProgress(),
+  purse: won * 60,
+  levels: Object.fromEntries((doc.levels ?? []).slice(0, won).map(({ id }) => [id, { won: true, best: 120 }])),
+})
+
+const plays = (shape: StageShape): void =>
+  describe.each(casesOf(shape))('$id, $stage', ({ stage, template }) => {
+    const pack = packOf(template, stage)
+    const setup = setupOf(template, pack)
+
+    it('is the same play each time, and another one for another seed', () => {
+      const hash = (seed: number) => stateHash(play(setup, 0.7, seed, MINUTE, () => true))
+      expect(hash(5)).toBe(hash(5))
+      expect(hash(5)).not.toBe(hash(6))
+    })
+
+    it('is won more often the better it is played, and by an expert mostly', () => {
+      const rates = [0, 0.5, 1].map((skill) => won(template, pack, skill))
+      expect(rates[0]!, String(rates)).toBeLessThan(rates[1]!)
+      expect(rates[1]!, String(rates)).toBeLessThanOrEqual(rates[2]!)
+      expect(rates[2]!, String(rates)).toBeGreaterThan(GAMES * 0.66)
+    })
+
+    it('is easier gentle than wild', () => {
+      const at = (preset: Preset) => {
+        const [made] = edit(pack, presetCommand(template, preset))
+        return won(template, made, 0.3) + won(template, made, 0.6)
+      }
+      expect(at('gentle')).toBeGreaterThan(at('wild'))
+    })
+
+    it('feels every dial: another value is another game', () => {
+      const games = gamesOf({ skills: [0.2, 0.8], games: 6, seed: 3 })
+      const outcome = (made: Pack) => JSON.stringify(playAll(setupOf(template, made), games))
+      const as = outcome(pack)
+      for (const spec of template.parts) {
+        if (spec.dial === undefined || spec.content.kind !== 'dial') continue
+        const { min, max } = spec.dial
+        const ends = [min, min + (max - min) / 6, max].map((value) => {
+          const content: PartContent = { kind: 'dial', value }
+          return edit(pack, { type: 'set-part', part: spec.id, content })[0]
+        })
+        expect(
+          ends.some((made) => outcome(made) !== as),
+          spec.id,
+        ).toBe(true)
+        for (const made of ends)
+          if (JSON.stringify(made.parts[spec.id]) !== JSON.stringify(spec.content))
+            expect(feltOf(buildGameDoc(template, made)), spec.id).not.toBe(feltOf(setup.doc))
+      }
+    })
+
+    it('shows every part that can be seen, in play or on a screen, where it can be picked', () => {
+      const list = makeDrawList()
+      const shown = new Set<string>()
+      const picked = new Set<string>()
+      const look = (state: GameState, at = setup) => {
+        drawGame(state, at, list)
+        for (const item of items(list)) {
+          if (item.part === '') continue
+          shown.add(item.part)
+          const box = boundsOf(item, at)
+          if (box === undefined || picked.has(item.part)) continue
+          for (const [x, y] of [
+            [0.5, 0.5],
+            [0.1, 0.1],
+            [0.9, 0.9],
+          ] as const)
+            if (pickAt(list, at, box.x + box.w * x, box.y + box.h * y)?.part === item.part) picked.add(item.part)
+        }
+      }
+      let step = 0
+      const looked = (at: Setup) => {
+        for (const skill of [0, 1])
+          play(at, skill, 9, 2 * MINUTE, (state) => {
+            if (step++ % 10 === 0) look(state, at)
+          })
+      }
+      looked(setup)
+      // What is only there where a choice or a switch of its own is another way, is there then.
+      for (const { id, options = [], content } of template.parts.filter((spec) => spec.moment === 'play')) {
+        const ways: PartContent[] =
+          content.kind === 'choice'
+            ? options.map((one) => ({ kind: 'choice', value: one.id }))
+            : content.kind === 'switch'
+              ? [true, false].map((on) => ({ kind: 'switch', on }))
+              : []
+        for (const way of ways.filter((one) => JSON.stringify(one) !== JSON.stringify(content)))
+          looked(setupOf(template, { ...pack, parts: { ...pack.parts, [id]: way } }))
+      }
+      const state = startGame(3)
+      beginPlay(state, setup)
+      // Buttons that are there only when there is something to do with them are there with more than one of it.
+      const two = setupOf(template, {
+        ...withSlots(withLevels(withLooks(pack), 9)),
+        languages: [{ tag: 'de', name: 'Deutsch', words: {} }],
+        lineage: Array.from({ length: 9 }, (_, i) => ({
+          ...{ title: `${i}`, author: 'A', host: '', postcode: '', licence: '', at: '', fingerprint: {} },
+        })),
+      })
+      for (const screen of screensOf(two.doc)) {
+        goTo(state, screen)
+        if (screensOf(setup.doc).includes(screen)) look(state)
+        for (const won of [0, 2, 9]) {
+          takeProgress(state, two, progressOf(two, won))
+          drawGame(state, two, list)
+          for (const item of items(list)) shown.add(item.part)
+        }
+        state.progress = freshProgress()
+        // What is only said in a moment of its own.
+        for (const said of ['sure', 'aside'] as const) {
+          state[said] = true
+          drawGame(state, two, list)
+          for (const item of items(list)) shown.add(item.part)
+          state[said] = false
+        }
+      }
+      const seen = ['sprite', 'picture', 'wording', 'cast'] as const
+      const inStories = ['next-words', 'skip-words']
+      for (const kind of seen)
+        for (const part of Object.keys(partsOf(two.doc, kind)))
+          if (!inStories.includes(part)) expect(shown, `${kind} ${part}`).toContain(part)
+      for (const kind of ['sprite', 'picture', 'cast'] as const)
+        for (const [part, content] of Object.entries(partsOf(setup.doc, kind)))
+          if (!Array.isArray(content) || content.length > 0) expect(picked, `${kind} ${part}`).toContain(part)
+    })
+
+    it('fits every word in its place', async () => {
+      const most = withLevels(withLooks(pack), 9)
+      const ctx = { ...contextFor(most), template: fittedTo(template, most) }
+      for (const subject of wordsOverflow.subjects(ctx)) expect(await wordsOverflow.run(ctx, subject)).toEqual([])
+    })
+
+    it('has every box, plate and picture on the stage', () => {
+      const { width, height } = STAGES[stage]
+      expect(ratioOf(stage)).toBe(`${width} / ${height}`)
+      const list = makeDrawList()
+      const state = startGame(4)
+      const all = setupOf(template, withSlots(withLevels(withLooks(pack), 9)))
+      beginPlay(state, all)
+      takeProgress(state, all, progressOf(all, 2))
+      for (const screen of screensOf(all.doc).filter((one) => one !== 'play')) {
+        goTo(state, screen)
+        drawGame(state, all, list)
+        for (const item of items(list)) {
+          if (item.kind !== 'text' && item.kind !== 'plate') continue
+          const box = boundsOf(item, all)!
+          expect(box.x, `${screen} ${item.part}`).toBeGreaterThanOrEqual(0)
+          expect(box.y, `${screen} ${item.part}`).toBeGreaterThanOrEqual(0)
+          expect(box.x + box.w, `${screen} ${item.part}`).toBeLessThanOrEqual(width)
+          expect(box.y + box.h, `${screen} ${item.part}`).toBeLessThanOrEqual(height)
+        }
+      }
+    })
+
+    const overlaps = template.parts.some(({ id }) => id === 'overlap')
+    it.runIf(overlaps)('lays the hero over all else, or under it, as its maker wants', () => {
+      const list = makeDrawList()
+      const at = (value: string) => {
+        const made = setupOf(template, { ...pack, parts: { ...pack.parts, overlap: { kind: 'choice', value } } })
+        const orders = new Set<string>()
+        play(made, 0.7, 5, MINUTE, (state) => {
+          drawGame(state, made, list)
+          const shown = items(list)
+          const hero = shown.findIndex((item) => item.part === 'hero')
+          const casts = shown.flatMap((item, i) => (item.entry === '' || item.kind === 'tile' ? [] : i))
+          if (casts.length > 0 && hero >= 0)
+            orders.add(casts.every((i) => (value === 'hero' ? i < hero : i > hero)) ? 'so' : 'not')
+        })
+        return [...orders]
+      }
+      expect(at('hero')).toEqual(['so'])
+      expect(at('things')).toEqual(['so'])
+    })
+
+    it('has a sound part for every event, and an event for every sound part', () => {
+      const sounds = new Set(Object.keys(partsOf(setup.doc, 'sound')))
+      const heard = new Set<string>()
+      for (const skill of [0, 0.4, 1])
+        for (let seed = 1; seed < 12; seed++)
+          play(setup, skill, seed * 13, 2 * MINUTE, (state) => state.events.forEach((event) => heard.add(event)))
+      for (const event of heard) expect(sounds, event).toContain(event)
+      for (const sound of sounds) expect(heard, sound).toContain(sound)
+    })
+
+    it('survives 1,000 swaps in a running play, also of what is on the stage', () => {
+      let seed = 7
+      const next = (below: number) => (seed = (Math.imul(seed, 48271) >>> 0) % 2147483647) % below
+      const session = startSession(setup, 5, { straightToPlay: true })
+      const auto = makeAutoplay(setup, 0.6, 8)
+      let now = pack
+      for (let swap = 0; swap < 1000; swap++) {
+        const spec = template.parts[next(template.parts.length)]!
+        const content = changed(spec.content, next)
+        now = content === null ? { ...now, parts: {} } : { ...now, parts: { ...now.parts, [spec.id]: content } }
+        adoptSetup(session, setupOf(template, now))
+        for (let i = 0; i < 6; i++) stepSession(session, autoplayInput(auto, session.state, session.setup))
+        const { play } = session.state
+        if (play !== null) expect(Number.isFinite(play.score)).toBe(true)
+        // Nobody is shown an end for ever.
+        if (session.state.screen !== 'play') beginPlay(session.state, session.setup)
+      }
+      expect(session.step).toBe(6000)
+    })
+
+    it('never stands still while it plays itself', () => {
+      const list = makeDrawList()
+      let last = ''
+      let still = 0
+      let longest = 0
+      play(setup, 0.8, 21, MINUTE, (state) => {
+        drawGame(state, setup, list)
+        const now = stateHash(items(list).map(({ x, y, clip, clipStep, scroll, part, text }) => [x, y, clip, clipStep, scroll, part, text])) // prettier-ignore
+        // An end is shown for a while, so that it can be read.
+        still = now === last && state.screen === 'play' ? still + 1 : 0
+        longest = Math.max(longest, still)
+        last = now
+      })
+      expect(longest).toBeLessThan(STEPS_PER_SECOND)
+    })
+  })
+
+/** A content as something else of the same kind; null puts everything back as made. */
+function changed(content: PartContent, next: (below: number) => number): PartContent | null {
+  switch (content.kind) {
+    case 'cast': {
+      const entries = content.entries.filter(() => next(3) > 0)
+      return {
+        ...content,
+        entries: entries.map((one) => ({ ...one, sprite: { ...one.sprite, height: 0.2 + next(30) / 10 } })),
+      }
+    }
+    case 'sprite':
+      return { ...content, height: 0.2 + next(40) / 10 }
+    case 'dial':
+      return { ...content, value: next(2) === 0 ? content.value * 2 : content.value / 2 }
+    case 'switch':
+      return { ...content, on: !content.on }
+    default:
+      return null
+  }
+}
+
+/**
+ * Code that is not compiled yet keeps each number in a box (131 bytes a step of updraft with `--no-opt`). Compiled beside
+ * the play, it is ready when the machine finds time for it; compiled within, after so many calls.
+ */
+const HEAP_FLAGS = ['--expose-gc', '--max-semi-space-size=128', '--single-threaded']
+
+/** What every template keeps, whatever its stage. */
+export const keepsAnywhere = (): void =>
+  describe.each(CATALOGUE)('%s', (id) => {
+    const template = read(id)
+
+    it('leaves nothing on the heap in a step', () => {
+      const grown = execFileSync(process.execPath, [...HEAP_FLAGS, '--import', 'tsx', 'benchmarks/heap.ts', id], {
+        cwd: root,
+        encoding: 'utf8',
+        env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.tests.json' },
+      })
+      // Beside what measuring itself leaves: an object a step would be 16 bytes at the least.
+      expect(Math.abs(Number(grown)), `${grown.trim()} bytes a step`).toBeLessThan(3)
+    })
+
+    it('asks for nothing that its rules do not name', () => {
+      expect(rulesFor(id).id).toBe(id)
+      const facts = rulesFor(id).facts(setupOf(template, packOf(template, template.stages[0]!)))
+      expect(template.parts.some((spec) => spec.id === facts.dial)).toBe(true)
+      for (const role of ['title', 'tagline', 'opening', 'backdrop', 'icon', 'music', 'press'] as const)
+        expect(
+          template.parts.some((spec) => spec.as === role),
+          role,
+        ).toBe(true)
+    })
+  })
+
+const finishes = (shape: StageShape): void =>
+  describe.each(casesOf(shape))('$id, $stage: a play is finished', ({ id, stage, template }) => {
+    afterEach(() => vi.unstubAllGlobals())
+    const setup = setupOf(template, packOf(template, stage))
+    const pads = rulesFor(id).pads(stage)
+    const CODES: Record<Pad, string> = {
+      ...{ left: 'ArrowLeft', right: 'ArrowRight', up: 'ArrowUp', down: 'ArrowDown', act: 'Space' },
+    }
+
+    /** Plays by what a device says of the simulated player's wishes; the screen it ends on. */
+    type Device = Pick<ReturnType<typeof makeControls>, 'hold'> & { touch(x: number, y: number): void }
+    function finish(device: (want: Input, controls: Device, state: GameState) => void): string {
+      const room = document.createElement('div')
+      room.setPointerCapture = () => undefined
+      const { width, height } = STAGES[stage]
+      const controls = makeControls({
+        ...{ keys: room, pointer: room, ratio: () => 1, onPress: () => undefined },
+        view: () => fitView(width * 100, height * 100, setup.stage),
+      })
+      /** A finger at that place of the stage, world units; lifted at -1. */
+      const touch = (x: number, y: number): void => {
+        const [type, at] = x < 0 ? ['pointerup', {}] : ['pointerdown', { clientX: x * 100, clientY: y * 100 }]
+        room.dispatchEvent(Object.assign(new Event(type), { pointerType: 'touch', pointerId: 1, ...at }))
+      }
+      const state = startGame(3)
+      beginPlay(state, setup)
+      const auto = makeAutoplay(setup, 1, 4)
+      for (let i = 0; i < 5 * MINUTE && state.screen === 'play'; i++) {
+        device(autoplayInput(auto, state, setup), { hold: controls.hold, touch }, state)
+        stepGame(state, controls.read(), setup)
+      }
+      controls.close()
+      return state.screen
+    }
+    const pressed = (want: Input) => (want.bits & (BITS.confirm | BITS.up)) !== 0
+    const acts = (want: Input) => (want.bits & BITS.confirm) !== 0
+    const lowered = (want: Input) => (want.bits & BITS.down) !== 0
+
+    it('by keys', () => {
+      const ended = finish((want, controls) => {
+        controls.hold('ArrowLeft', want.axis < 0)
+        controls.hold('ArrowRight', want.axis > 0)
+        controls.hold('ArrowDown', lowered(want))
+        controls.hold('ArrowUp', (want.bits & BITS.up) !== 0)
+        controls.hold('Space', acts(want))
+      })
+      expect(['won', 'lost']).toContain(ended)
+    })
+
+    it('by the pads of a phone, or by touching what is meant on the stage itself', () => {
+      if (pads.length === 0) {
+        const list = makeDrawList()
+        const ended = finish((want, controls, state) => {
+          // What is lit is what a press of a key would be for; a finger goes there at once.
+          controls.hold('ArrowLeft', want.axis < 0)
+          controls.hold('ArrowRight', want.axis > 0)
+          controls.hold('ArrowDown', lowered(want))
+          controls.hold('ArrowUp', (want.bits & BITS.up) !== 0)
+          drawGame(state, setup, list)
+          // A side's plate only says whose turn it is.
+          const sides = partsOf(setup.doc, 'cast')
+          const lit = items(list).find((item) => item.lit && item.kind === 'plate' && sides[item.part] === undefined)
+          if (acts(want)) expect(lit, 'what is meant').toBeDefined()
+          if (acts(want)) controls.touch(lit!.x + lit!.w / 2, lit!.y + lit!.h / 2)
+          else controls.touch(-1, -1)
+        })
+        expect(ended).toBe('won')
+        return
+      }
+      const wanted: Record<Pad, (want: Input) => boolean> = {
+        left: (want) => want.axis < 0,
+        right: (want) => want.axis > 0,
+        // Where one pad does it all, every press is on that one.
+        up: (want) => (pads.includes('act') ? (want.bits & BITS.up) !== 0 : pressed(want)),
+        down: lowered,
+        act: acts,
+      }
+      expect(finish((want, controls) => pads.forEach((pad) => controls.hold(CODES[pad], wanted[pad](want))))).toBe(
+        'won',
+      )
+    })
+
+    it('by a gamepad', () => {
+      const pad = { connected: true, axes: [0, 0], buttons: Array.from({ length: 17 }, () => ({ pressed: false })) }
+      vi.stubGlobal('navigator', { getGamepads: () => [pad] })
+      const ended = finish((want) => {
+        pad.axes[0] = want.axis
+        pad.axes[1] = lowered(want) ? 1 : (want.bits & BITS.up) !== 0 ? -1 : 0
+        pad.buttons[0]!.pressed = acts(want)
+      })
+      expect(ended).toBe('won')
+    })
+  })
+
+/** What every template keeps, on every shape of the stage it serves. A new one is looked at here by its line alone. */
+export function keepsOn(shape: StageShape): void {
+  plays(shape)
+  finishes(shape)
+}
