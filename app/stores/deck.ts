@@ -21,6 +21,7 @@ import {
 import { UserError } from '@core/errors'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { drawFormulas, MOST_DRAWN, undrawn, type FormulaAt } from '~/composables/formulas'
 import { useBench } from './bench'
 import { wantOf, type Bringing } from './incoming'
 import { useNotices } from './notices'
@@ -154,6 +155,7 @@ export const useDeck = defineStore('deck', () => {
     await trying(`Write ${to.column.name.toLowerCase()}`, () =>
       withCellAt(content.value, row, to.column.id, withText(cell, to.tag, text)),
     )
+    await draw()
   }
   async function clearPicked(): Promise<void> {
     const { from, to } = picked.value
@@ -177,6 +179,7 @@ export const useDeck = defineStore('deck', () => {
       const wide = table.reduce((most, row) => Math.max(most, row.length), 1)
       spot.value = at
       anchor.value = { row: at.row + table.length - 1, column: Math.min(sheet.value.length - 1, at.column + wide - 1) }
+      await draw()
     }
     return done
   }
@@ -210,9 +213,10 @@ export const useDeck = defineStore('deck', () => {
   async function replace(find: string, by: string): Promise<number> {
     const { deck, count } = replacedIn(content.value, find, by)
     if (count > 0) await commit(`Replace “${find}” ${count} ${count === 1 ? 'time' : 'times'}`, deck)
+    await draw()
     return count
   }
-  const take = (next: DeckContent): Promise<void> => commit(`Take in ${next.rows.length} rows`, next)
+  const take = (next: DeckContent): Promise<void> => commit(`Take in ${next.rows.length} rows`, next).then(draw)
 
   interface Taken {
     hash: string
@@ -253,6 +257,43 @@ export const useDeck = defineStore('deck', () => {
           withCellAt(content.value, row, to, withFile(content.value.rows[row]?.cells[to], taken)),
           { ...taken.originals, [taken.hash]: taken.facts },
         ),
+    )
+  }
+
+  /** Draws the mathematics that was written, as a step of its own; what cannot be read stays words, and is told. */
+  async function draw(): Promise<void> {
+    const list = undrawn(content.value, columns.value)
+    if (list.length === 0) return
+    await swap.trying(
+      spec.value?.id ?? '',
+      async () => {
+        const { drawn, wrong } = await drawFormulas(
+          list.slice(0, MOST_DRAWN),
+          bench.setup?.doc.colours.ink ?? '#000000',
+        )
+        const made: { at: FormulaAt; taken: Taken }[] = []
+        for (const { at, what } of drawn) made.push({ at, taken: await takeOne(what) })
+        return { made, wrong, left: list.length - MOST_DRAWN }
+      },
+      async ({ made, wrong, left }) => {
+        let next = content.value
+        const assets: Record<string, AssetFacts> = {}
+        for (const { at, taken } of made) {
+          const cell = next.rows[at.row]?.cells[at.column]
+          // It may have been written again meanwhile.
+          if (cell?.text !== at.text || cell.picture !== undefined) continue
+          next = withCellAt(next, at.row, at.column, { ...withFile(cell, { ...taken, crisp: false }), formula: true })
+          Object.assign(assets, taken.originals, { [taken.hash]: taken.facts })
+        }
+        await commit(`Draw ${made.length === 1 ? 'a formula' : `${made.length} formulas`}`, next, assets)
+        const [first] = wrong
+        if (first !== undefined)
+          notices.warn(
+            `The mathematics in row ${first.at.row + 1} cannot be read (${first.why}), so it stays words${wrong.length > 1 ? `; so do ${wrong.length - 1} others` : ''}.`,
+          )
+        if (left > 0)
+          notices.say(`${made.length} formulas are drawn; the other ${left} are, once they are written again.`)
+      },
     )
   }
 

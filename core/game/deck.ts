@@ -44,7 +44,7 @@ export interface CellPlace {
 export function drawCell(to: CellPlace, row: DeckRowDoc, column: string, [x, y, w, h]: Area): void {
   const { list, setup } = to
   const cell = row.cells[column]
-  const text = cellText(setup, cell, list.language)
+  const text = cell?.formula === true && cell.picture !== undefined ? '' : cellText(setup, cell, list.language)
   const boxed = (item: DrawItem, top: number, high: number): DrawItem => {
     item.y = y + top
     item.w = w

@@ -240,6 +240,8 @@ export interface DeckCellDoc {
   picture?: string | undefined
   sound?: string | undefined
   crisp?: boolean | undefined
+  /** The picture is the text drawn. */
+  formula?: boolean | undefined
   /** By BCP 47 tag. */
   in?: Record<string, string> | undefined
 }

@@ -18,6 +18,8 @@ export const DeckCell = z.object({
   sound: Hash.optional(),
   /** The picture is drawn pixel by pixel. */
   crisp: z.boolean().optional(),
+  /** The picture is the text drawn, because there is mathematics in it: only that is shown. */
+  formula: z.boolean().optional(),
   /** The text in other languages, by BCP 47 tag; what is missing is shown in the first one. */
   in: z.record(z.string().regex(/^[A-Za-z0-9-]{2,35}$/), z.string().max(MOST_LETTERS)).optional(),
 })

@@ -74,6 +74,12 @@ describe('the sheet of a deck', () => {
     expect(cell).toEqual({ text: 'Gull', in: { cy: 'Gwylan' } })
     expect([textIn(cell, ''), textIn(cell, 'cy'), textIn(cell, 'de')]).toEqual(['Gull', 'Gwylan', ''])
     expect(withText(withText(cell, 'cy', ''), '', '')).toEqual({})
+    // A formula is drawn of its words: other words are not what was drawn, other languages are.
+    const drawn = { text: '$x$', picture: 'ab'.repeat(32), formula: true }
+    expect(withText(drawn, '', '$y$')).toEqual({ text: '$y$' })
+    expect(withText(drawn, 'cy', 'x')).toEqual({ ...drawn, in: { cy: 'x' } })
+    expect(withText(drawn, '', '$x$')).toEqual(drawn)
+    expect(withText({ text: 'a', picture: 'ab'.repeat(32) }, '', 'b')).toEqual({ text: 'b', picture: 'ab'.repeat(32) })
     expect(withCellAt(made, 1, 'one', {}).rows[1]!.cells).toEqual({ other: { text: 'B' } })
     expect(withCellAt(made, 3, 'one', { text: 'Delta' }).rows[3]).toEqual({
       id: 'r4',

@@ -19,10 +19,18 @@ const holdsText = ({ holds }: DeckColumn): boolean => holds.includes('text') || 
 export const textIn = (cell: DeckCell | undefined, tag: string): string =>
   (tag === '' ? cell?.text : cell?.in?.[tag]) ?? ''
 
+/** Without the picture that was drawn of its words. */
+function withoutFormula(cell: Omit<DeckCell, 'in'>): Omit<DeckCell, 'in'> {
+  if (cell.formula !== true) return cell
+  const { formula: _formula, picture: _picture, crisp: _crisp, ...rest } = cell
+  return rest
+}
+
 /** The cell with that text in that language; an empty one takes it out. */
 export function withText(cell: DeckCell | undefined, tag: string, text: string): DeckCell {
-  const { in: others = {}, ...own } = cell ?? {}
+  const { in: others = {}, ...whole } = cell ?? {}
   const said = text.slice(0, MOST_LETTERS)
+  const own = tag === '' && said !== whole.text ? withoutFormula(whole) : whole
   if (tag === '') {
     const { text: _old, ...rest } = own
     return {

@@ -32,6 +32,14 @@ describe('a deck as a file of its own', () => {
     expect(deckFromCsv(csv, 'a.csv', columns, ['cy'], () => undefined).missing).toEqual(['flag.png'])
   })
 
+  it('says a formula as the words it was drawn of', () => {
+    const deck = withCellAt(made, 0, 'one', { text: '$x^2$', picture: HASH, formula: true })
+    const csv = deckToCsv(deck, columns, [], () => 'formula.png')
+    expect(csv).toContain('$x^2$')
+    expect(csv).not.toContain('formula.png')
+    expect(deckFromCsv(csv, 'a.csv', columns, [], () => HASH).deck.rows[0]!.cells['one']).toEqual({ text: '$x^2$' })
+  })
+
   it.each([
     ['semicolons', 'One side;Other side\nGull;Gwylan'],
     ['tabs', 'One side\tOther side\nGull\tGwylan'],

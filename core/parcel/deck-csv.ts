@@ -25,7 +25,9 @@ export function deckToCsv(
         })),
       ...FILES.filter((kind) => column.holds.includes(kind)).map((kind) => ({
         head: `${column.name}: ${kind}`,
-        of: (cell: DeckCell | undefined) => (cell?.[kind] === undefined ? '' : nameOf(cell[kind])),
+        // What was drawn of the words goes out as the words it is.
+        of: (cell: DeckCell | undefined) =>
+          cell?.[kind] === undefined || (kind === 'picture' && cell.formula === true) ? '' : nameOf(cell[kind]),
       })),
     ].map((field) => ({ ...field, column: column.id })),
   )

@@ -224,8 +224,8 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
       <p class="keys soft" aria-hidden="true">
         <b>{{ here }}</b>
         <span><kbd>Enter</kbd> next row</span><span><kbd>Tab</kbd> next cell</span
-        ><span><kbd>Ctrl D</kbd> fill down</span><span><kbd>Alt ↑</kbd> move the row</span
-        ><span><kbd>Esc</kbd> as it was</span>
+        ><span><kbd>Ctrl D</kbd> fill down</span><span><kbd>$x^2$</kbd> mathematics</span
+        ><span><kbd>Alt ↑</kbd> move the row</span><span><kbd>Esc</kbd> as it was</span>
       </p>
       <div class="ways">
         <span class="soft">In</span>

@@ -24,7 +24,9 @@ const cards = computed(() =>
         key: `${row.id} ${id}`,
         number: i + 1,
         cell: row.cells[id]!,
-        words: textIn(row.cells[id], language.value) || textIn(row.cells[id], ''),
+        // A formula is shown as it was drawn.
+        words:
+          row.cells[id]!.formula === true ? '' : textIn(row.cells[id], language.value) || textIn(row.cells[id], ''),
       })),
   ),
 )
