@@ -23,11 +23,14 @@ export function drawSide(
   plate.h = h
   plate.lit = turn
   plate.alpha = turn ? 1 : 0.72
-  const item = add(list, 'sprite', part, x + h * 0.55, y + h / 2)
+  // On a ground of its own: a marker may have the very colour of a plate that is lit.
+  const ground = add(list, 'plate', part, x + h * 0.1, y + h * 0.1)
+  ground.w = ground.h = h * 0.8
+  const item = add(list, 'sprite', part, x + h * 0.5, y + h / 2)
   item.entry = id
   item.clip = 'shown'
   item.clipStep = step
-  item.sx = item.sy = (h * 0.8) / marker.height
+  item.sx = item.sy = (h * 0.66) / marker.height
   const words = add(list, 'text', 'side-words', x + h * 1.05, y)
   words.w = Math.max(0.6, w - h * 1.2)
   words.h = h

@@ -169,7 +169,8 @@ describe('a template of one folder and one line', () => {
       room.dispatchEvent(new KeyboardEvent('keydown', { key, code, cancelable: true }))
     const hover = (x: number, y: number) =>
       room.dispatchEvent(Object.assign(new Event('pointermove'), { clientX: x, clientY: y, pointerType: 'mouse' }))
-    const asking = make(rulesFor('stones').asks!)
+    const state = rulesFor('stones').start(setup, 1)
+    const asking = make(rulesFor('stones').asks!(state, setup))
     type('é', 'KeyE')
     type('a', 'KeyA')
     hover(320, 250)
