@@ -183,6 +183,21 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
       const { play } = shown
       return play === null ? [] : (rulesFor(setup.doc.template.id).reach?.(play, setup) ?? [])
     },
+    /** Where a place that can be moved counts from, in the moment that is shown. */
+    spot(part: string): SpotPlace | undefined {
+      const shown = director.shown()
+      const { play } = shown
+      const setup = setupOf(shown, director.setup())
+      return play === null
+        ? undefined
+        : rulesFor(setup.doc.template.id)
+            .spots?.(play, setup)
+            .find((one) => one.part === part)
+    },
+    /** Paints things over a canvas that lies over the stage. */
+    paintOver(to: CanvasRenderingContext2D, things: DrawList): void {
+      paint(things, director.setup(), { ink: to, view: place, images: options.images(), ...letters })
+    },
     /** Where in its course the hero's feet are; null where the rules do not say. */
     feet(): Point | null {
       const { play } = director.session().state

@@ -93,6 +93,11 @@ export const KIND_VIEWS: { [K in PartKind]: KindView<K> } = {
     sheet: SHOWN,
     take: 'a colour',
   },
+  spot: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/SpotEditor.vue')),
+    take: 'a place',
+  },
 }
 export const viewOf = <K extends PartKind>(content: OfKind<K>): KindView<K> =>
   KIND_VIEWS[content.kind as K] as unknown as KindView<K>
@@ -108,5 +113,5 @@ export const ACCEPTS: Record<Want, string> = {
 export const PLURAL: Record<PartKind, string> = {
   ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
   ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
-  ...{ course: 'courses', deck: 'decks' },
+  ...{ course: 'courses', deck: 'decks', spot: 'places' },
 }

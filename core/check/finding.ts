@@ -13,6 +13,9 @@ export const Subject = z.object({
 })
 export type Subject = z.infer<typeof Subject>
 
+/** What chance does in a moment that is evidence. */
+export const MOMENT_SEED = 1
+
 const Box = z.object({ x: z.number(), y: z.number(), w: z.number(), h: z.number() })
 
 /** Something to draw beside the sentence. Boxes and points are 0..1 of the picture or frame; times in s. */
@@ -28,6 +31,8 @@ export const Evidence = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('wave'), asset: z.string(), fromS: z.number(), toS: z.number() }),
   z.object({ kind: z.literal('words'), text: z.string(), overWidth: z.number() }),
   z.object({ kind: z.literal('figure'), text: z.string() }),
+  /** A moment of a play that nobody touches: of which level, steps after its start with `MOMENT_SEED`, and what to look at. */
+  z.object({ kind: z.literal('moment'), level: z.int().min(0), step: z.int().min(0).max(36_000), box: Box }),
   /** A place in a course: the part it is of, and cells from its top left. */
   z.object({ kind: z.literal('place'), course: z.string(), x: z.number(), y: z.number() }),
 ])

@@ -34,6 +34,8 @@ import { loopClick } from './rules/loop-click'
 import { lookDear } from './rules/look-dear'
 import { lookUnfair } from './rules/look-unfair'
 import { requiredMissing } from './rules/required-missing'
+import { seenBeside } from './rules/seen-beside'
+import { tooFast } from './rules/too-fast'
 import { heroFitted } from './rules/hero-fitted'
 import { deckRows } from './rules/deck-rows'
 import { neverMet } from './rules/never-met'
@@ -115,6 +117,8 @@ export const RULES: readonly Rule[] = registry([
   neverMet,
   deckRows,
   heroFitted,
+  seenBeside,
+  tooFast,
   dryRun,
   title,
   shortMissing,

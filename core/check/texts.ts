@@ -316,6 +316,16 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: `${s(f, 'because')} So the game is the same for everybody, and what sticks out is only seen.`,
     fix: '',
   }),
+  'seen-beside': (f) => ({
+    what: `${n(f, 'percent')} % of ${s(f, 'name')} sticks out from under ${s(f, 'behind')}`,
+    why: 'While its cover stands it is not drawn at all, but it is seen to come and go when the cover is lifted and set down.',
+    fix: 'Make it smaller',
+  }),
+  'too-fast': (f) => ({
+    what: `${s(f, 'what')} goes ${n(f, 'degrees')} degrees a second across the eye${inLevel(f)}`,
+    why: `Eyes follow smoothly up to some ${n(f, 'most')} (Meyer, Lasker and Robinson 1985), on a screen 30 cm wide at 60 cm. Beyond that it is a guess, however well one looks.`,
+    fix: '',
+  }),
   'strip-seam': (f) => ({
     what: `The sides of ${s(f, 'name')} do not meet: a step of ${n(f, 'percent')} % where it begins anew`,
     why: 'It is laid beside itself without an end, so the same line goes by again and again.',

@@ -31,6 +31,10 @@ export const LIMITS = {
   shortDescription: 40,
   /** Share of the cover whose colours come from the game's own pictures, under which it promises another game. */
   coverLikeness: 0.5,
+  /** Share of a thing's ink beside what is to hide it, from where an eye catches it. */
+  seenBeside: 0.01,
+  /** Degrees a second that eyes follow: up to some 90 they do (Meyer, Lasker and Robinson 1985), beyond they jump. */
+  eyesFollow: 90,
   /** What the arcade takes, and what a phone loads in three seconds at 13 Mbit/s. */
   downloadMost: 20_000_000,
   downloadBudget: 5_000_000,

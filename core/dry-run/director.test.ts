@@ -1,10 +1,13 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { puffinCatch, windfall } from '../../tests/support/fixtures'
+import { puffinCatch, whichOne, windfall } from '../../tests/support/fixtures'
 import { threeLevels } from '../../tests/support/levels'
+import { makeDrawList } from '../game/draw-list'
 import { setupOf } from '../game/game'
+import { rulesFor } from '../game/registry'
 import { docOfLevel, makeSetup } from '../game/setup'
 import { idleInput, type Input } from '../game/types'
 import { edit } from '../pack/commands'
+import { newPack } from '../pack/pack'
 import { buildGameDoc } from '../template/game-doc'
 import { playAll, recordingOf } from './batch'
 import { makeDirector, type Direction, type Director } from './director'
@@ -86,6 +89,21 @@ describe('what is shown', () => {
     expect(direction.screen).toBe('play')
     director.showPart('no-such-story')
     expect(direction.screen).toBe('play')
+  })
+
+  it('is the moment in which a place is seen, standing still, until another part is looked at', () => {
+    const pots = makeSetup(buildGameDoc(whichOne, newPack(whichOne, 'a-pack-for-tests')))
+    director = makeDirector(pots, direction, { seed: 7, straightToPlay: true })
+    steps(400)
+    director.showPart('hidden-place')
+    const { state, step } = director.session()
+    const [place] = rulesFor('which-one').spots!(state.play!, pots)
+    expect([direction.running, step]).toEqual([false, place!.steps])
+    const list = makeDrawList()
+    rulesFor('which-one').draw(state.play!, pots, list)
+    expect(list.items.slice(0, list.count).map(({ part }) => part)).toContain('hidden')
+    director.showPart('covers')
+    expect(direction.running).toBe(true)
   })
 
   it('is what fires a sound, with what led up to it; for one that nothing fires, what was there', () => {

@@ -12,6 +12,7 @@ import {
   stepSession,
   type Session,
 } from '../game/session'
+import { rulesFor } from '../game/registry'
 import { partAs, SPLIT, type Setup } from '../game/setup'
 import { idleInput, type Input } from '../game/types'
 import { findMoment, pressingPlay } from './moment'
@@ -52,6 +53,8 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
   let robot: Autoplay = makeAutoplay(setup, SKILL, seed + 1)
   /** A screen was chosen by hand and is to stay until somebody plays on. */
   let parked = false
+  /** It stands still for a place that is being moved. */
+  let still = false
   /** Inputs of a recorded play that is shown again, the next one last. */
   let replay: Input[] = []
   const idle = idleInput()
@@ -121,6 +124,22 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
           lines.findIndex((line) => line.id === id),
         )
     })
+  }
+
+  /** A place that can be moved, in the moment of a play in which it is seen; it stands still until another part is looked at. */
+  function showSpot(part: string): void {
+    restart()
+    const { play } = session.state
+    const place =
+      play === null
+        ? undefined
+        : rulesFor(setup.doc.template.id)
+            .spots?.(play, setup)
+            .find((one) => one.part === part)
+    for (let i = 0; i < (place?.steps ?? 0); i++) stepSession(session, idle)
+    direction.running = false
+    still = true
+    tell()
   }
 
   /** Back into play: into the one that is under way, or a new one. */
@@ -193,6 +212,9 @@ export function makeDirector(first: Setup, direction: Direction, { seed, straigh
     /** Shows the screen a part is on; one that is met in play leads back into play. */
     showPart(part: string): void {
       const [whole, use] = part.split(SPLIT)
+      if (setup.find('spot', part) !== undefined) return showSpot(part)
+      if (still) direction.running = true
+      still = false
       const screen = SCREENS.find((one) => one === use) ?? screenOf(whole!, partAs(setup.doc, 'opening'))
       direction.back = 0
       if (screen === 'story') return showStory(part)

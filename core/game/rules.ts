@@ -35,8 +35,25 @@ export interface PlayFacts {
   unmet?: readonly { part: string; entry: string; because: string; place?: Point }[]
   /** Drawings that count as smaller than they are drawn, and how, in a sentence. */
   fitted?: readonly { part: string; because: string }[]
+  /** The fastest thing a player has to keep in view, world units a second, what it is, and the dial that slows it. */
+  follows?: { speed: number; dial: string; what: string }
+  /** What is to be out of sight behind what, where the part `place` (a spot) has it; `seen` steps after a start it shows. */
+  hides?: readonly { thing: Entry; behind: Entry; place: string; seen: number }[]
   /** Where in its course the goal is, cells from the top left, where it is in one place. */
   place?: Point
+}
+
+/** A sprite part, or an entry of a cast. */
+export interface Entry {
+  part: string
+  entry: string
+}
+
+/** Where a place that can be moved counts from, and what its sizes are drawn at; it is seen so many steps after a start. */
+export interface SpotPlace extends Point {
+  part: string
+  scale: number
+  steps: number
 }
 
 /** How a play ended, and where on the stage (world units): for the dry run. */
@@ -85,6 +102,8 @@ export interface Rules<S extends PlayState = PlayState> {
    * hero is. Absent where nothing of the kind is asked of players.
    */
   reach?(state: S, setup: Setup): Point[]
+  /** Places of the template's that can be moved on the stage. */
+  spots?(state: S, setup: Setup): SpotPlace[]
   /** Where in its course the hero's feet are. */
   feet?(state: S): Point
   /** Of a play that is over. */

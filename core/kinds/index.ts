@@ -9,6 +9,7 @@ import { dial } from './dial'
 import type { Drawing, SpriteContent } from './drawing'
 import type { Kind } from './kind'
 import { picture } from './picture'
+import { spot } from './spot'
 import { sprite } from './sprite'
 import { story } from './story'
 import { onOff } from './switch'
@@ -18,7 +19,7 @@ import { wording } from './wording'
 /** Every kind of part there is: a module each. */
 export const KINDS = [
   ...([sprite, picture, sound, music, wording, story, typeface, dial, cast] as const),
-  ...([choice, onOff, colour, course, deck] as const),
+  ...([choice, onOff, colour, course, deck, spot] as const),
 ] as const
 
 type ContentOf<K> = K extends Kind<infer C> ? C : never

@@ -10,6 +10,7 @@ export const CATALOGUE = [
   'stepstone',
   'twosome',
   'claim-grid',
+  'which-one',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

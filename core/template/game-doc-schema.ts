@@ -41,6 +41,7 @@ export const GameDocSchema = z.object({
       choice: By(z.string().max(24)),
       switch: By(z.boolean()),
       colour: By(Colour),
+      spot: By(z.object({ x: z.number(), y: z.number() })),
       deck: By(z.object({ key: z.string().max(100), rows: DeckContent.shape.rows })),
     })
     .partial()

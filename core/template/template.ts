@@ -6,6 +6,7 @@ import { MOST_LEVELS } from '../pack/level'
 import { PartContent } from '../kinds'
 import { DeckColumn } from '../kinds/deck'
 import { FieldSpec } from '../kinds/field'
+import { Place } from '../kinds/spot'
 import { ROLES, type Role } from '../game/types'
 import { SHAPES } from '../game/stage'
 import { GuideLine, MOST_LINES } from './guide'
@@ -106,6 +107,8 @@ export const PartSpec = z.object({
       fills: PartId.optional(),
     })
     .optional(),
+  /** Places: what stands there and what it is seen under, both parts, and how far it may be moved. World units. */
+  spot: z.object({ of: PartId, under: PartId, least: Place, most: Place }).optional(),
   /** Only there in a pack that has those. */
   needs: z.enum(['levels', 'looks']).optional(),
   /** Casts: its entries are looks of that sprite, for players to choose. One of its fields means the price. */

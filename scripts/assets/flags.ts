@@ -1,4 +1,4 @@
-import { rect, sheet, type Sheet } from './pixel'
+import { blit, rect, sheet, type Sheet } from './pixel'
 
 /** Flags of the International Code of Signals, 24 x 18 px, and what goes with them: cards, and pennants of two watches. */
 const W = 24
@@ -102,13 +102,85 @@ export function anchorSign(colour: string): Sheet {
   return s
 }
 
-/** 20 x 20: a pennant on its staff, plain or striped. */
-export function pennant(light: string, dark: string, striped: boolean): Sheet {
+/** Which points of a pennant's cloth are of its other colour. */
+const PATTERNS = {
+  plain: () => false,
+  striped: (x: number) => x % 5 > 2,
+  dotted: (x: number, y: number) => x % 4 === 1 && y % 4 === 1,
+  crossed: (x: number, y: number) => (x + y) % 5 === 0 || (x + 10 - y) % 5 === 0,
+}
+
+/** 20 x 20: a pennant on its staff. */
+export function pennant(light: string, dark: string, pattern: keyof typeof PATTERNS): Sheet {
   const s = sheet(20, 20)
   rect(s, 2, 1, 2, 18, '#6a4026')
   for (let y = 0; y < 12; y++) {
     const wide = Math.round(15 * (1 - Math.abs(y - 5.5) / 6.5))
-    for (let x = 0; x < wide; x++) rect(s, 4 + x, 2 + y, 1, 1, striped && x % 5 > 2 ? dark : light)
+    for (let x = 0; x < wide; x++) rect(s, 4 + x, 2 + y, 1, 1, PATTERNS[pattern](x, y) ? dark : light)
   }
   return s
+}
+
+/** 34 x 30: a lobster pot with its net over hoops, thick enough to hide what is in it. */
+export function lobsterPot(): Sheet {
+  const s = sheet(34, 30)
+  for (let y = 1; y < 28; y++) {
+    // A round back over straight sides.
+    const inset = y < 10 ? Math.round(15 - Math.sqrt(225 - (15 - y * 1.5) ** 2)) + 1 : 1
+    rect(s, inset, y, 34 - 2 * inset, 1, (y + inset) % 4 === 0 ? '#5d9c86' : '#4a8571')
+    for (let x = inset; x < 34 - inset; x++)
+      if ((x + y) % 6 === 0 || (x - y + 60) % 6 === 0) rect(s, x, y, 1, 1, '#cfe6d2')
+  }
+  for (const x of [1, 16, 31]) rect(s, x, x === 16 ? 1 : 10, 2, x === 16 ? 27 : 18, '#a97847')
+  rect(s, 0, 25, 34, 4, '#8a5a34')
+  rect(s, 0, 25, 34, 1, '#b98452')
+  rect(s, 13, 0, 8, 2, '#d9b06a')
+  return s
+}
+
+/** 24 x 24: a square of deck boards, with its nails. */
+export function deckBoards(): Sheet {
+  const s = sheet(24, 24)
+  rect(s, 1, 0, 22, 24, '#6a4a32')
+  rect(s, 0, 1, 24, 22, '#6a4a32')
+  for (let i = 0; i < 4; i++) {
+    const top = 1 + i * 6 - (i > 1 ? 1 : 0)
+    rect(s, 1, top, 22, 5, i % 2 === 0 ? '#b58a5e' : '#aa7f55')
+    rect(s, 1, top, 22, 1, '#c79d70')
+    for (const x of [3, 20]) rect(s, x, top + 2, 1, 1, '#5a3d28')
+  }
+  return s
+}
+
+/** A start picture: pots on the quay, and a crab that was seen. */
+export function potsOnTheQuay(harbour: Sheet, crab: Sheet): Sheet {
+  for (const [x, y] of [
+    [150, 116],
+    [212, 122],
+    [268, 114],
+  ] as const)
+    blit(harbour, lobsterPot(), x, y, 2)
+  blit(harbour, crab, 104, 150, 2)
+  return harbour
+}
+
+/** A start picture: boards of a deck, and pennants that stand on some. */
+export function claimedDeck(harbour: Sheet): Sheet {
+  const claimed = [
+    pennant('#d8432f', '#a02c2a', 'plain'),
+    null,
+    pennant('#fdf6e3', '#2f7fae', 'striped'),
+    null,
+    pennant('#d8432f', '#a02c2a', 'plain'),
+    pennant('#f7c548', '#2f5fa8', 'dotted'),
+    pennant('#fdf6e3', '#5d4a86', 'crossed'),
+    null,
+    pennant('#d8432f', '#a02c2a', 'plain'),
+  ]
+  claimed.forEach((one, i) => {
+    const [x, y] = [172 + (i % 3) * 48, 46 + Math.floor(i / 3) * 48]
+    blit(harbour, deckBoards(), x, y, 2)
+    if (one !== null) blit(harbour, one, x + 4, y + 4, 2)
+  })
+  return harbour
 }

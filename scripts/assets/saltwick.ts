@@ -1,6 +1,16 @@
 /** A table of drawings, letter by letter: each is as long as it is high. */
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
-import { anchorSign, cardSheet, flag, FLAG_LETTERS, pennant } from './flags'
+import {
+  anchorSign,
+  cardSheet,
+  claimedDeck,
+  deckBoards,
+  flag,
+  FLAG_LETTERS,
+  lobsterPot,
+  pennant,
+  potsOnTheQuay,
+} from './flags'
 import { coldStrip, flashStrip, FOG, fogStrip, lampStrip, lightStart, nightSea, raftStack } from './lightwatch'
 import * as oldPier from './oldpier'
 import { cartStrip, hangingCrate, wallStart, wallStrip } from './quayside'
@@ -355,12 +365,30 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
     },
     {
       ...{ name: 'plain pennant', words: 'side marker team', columns: 1, full: true as const },
-      make: () => pennant('#d8432f', '#a02c2a', false),
+      make: () => pennant('#d8432f', '#a02c2a', 'plain'),
     },
     {
       ...{ name: 'striped pennant', words: 'side marker team', columns: 1, full: true as const },
-      make: () => pennant('#58a6c9', '#fdf6e3', true),
+      make: () => pennant('#fdf6e3', '#2f7fae', 'striped'),
     },
+    {
+      ...{ name: 'dotted pennant', words: 'side marker team', columns: 1, full: true as const },
+      make: () => pennant('#f7c548', '#2f5fa8', 'dotted'),
+    },
+    {
+      ...{ name: 'crossed pennant', words: 'side marker team', columns: 1, full: true as const },
+      make: () => pennant('#fdf6e3', '#5d4a86', 'crossed'),
+    },
+    { name: 'lobster pot', words: 'cover trap basket hide', columns: 1, full: true, make: lobsterPot },
+    {
+      ...{ name: 'pots on the quay', words: 'start picture harbour crab evening', columns: 1, full: true as const },
+      make: () => potsOnTheQuay(harbourBackdrop(), drawn(CRAB, 0)),
+    },
+    {
+      ...{ name: 'claimed deck', words: 'start picture harbour pennants evening', columns: 1, full: true as const },
+      make: () => claimedDeck(harbourBackdrop()),
+    },
+    { name: 'deck boards', words: 'square tile wood planks', columns: 1, full: true, make: deckBoards },
     { name: 'flying gull', words: 'bird seabird hero flyer wings', columns: 3, rows: 3, make: gullStrip },
     { name: 'breakwater post', words: 'timber pole obstacle column', columns: 1, full: true, make: breakwaterPost },
     { name: 'sea strip', words: 'water ground waves tile', columns: 1, full: true, make: seaStrip },

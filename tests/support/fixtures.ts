@@ -34,6 +34,7 @@ export const {
   stepstone,
   twosome,
   'claim-grid': claimGrid,
+  'which-one': whichOne,
 } = TEMPLATES
 const widths = readJson('core/wording/widths.json') as Widths
 const demo = (id: string): Pack => Pack.parse(readJson(`demo/${id}/pack.json`))

@@ -21,6 +21,7 @@ import {
   skipline,
   stepstone,
   twosome,
+  whichOne,
   tone,
   windfall,
   withSound,
@@ -343,6 +344,22 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
       return { pack: { ...pack, parts: { hero: { ...hero, height: 6 } as Pack['parts'][string] } } }
     },
     silent: () => ({ pack: newPack(stepstone, 'a-pack-for-tests') }),
+    severity: 'know',
+  },
+  'seen-beside': {
+    fires: () => {
+      const pack = newPack(whichOne, 'a-pack-for-tests')
+      const hidden = whichOne.parts.find(({ id }) => id === 'hidden')!.content
+      return { pack: { ...pack, parts: { hidden: { ...hidden, height: 3 } as Pack['parts'][string] } } }
+    },
+    silent: () => ({ pack: newPack(whichOne, 'a-pack-for-tests') }),
+    severity: 'should',
+  },
+  'too-fast': {
+    fires: () => ({
+      pack: { ...newPack(whichOne, 'a-pack-for-tests'), parts: { 'change-time': { kind: 'dial', value: 0.1 } } },
+    }),
+    silent: () => ({ pack: newPack(whichOne, 'a-pack-for-tests') }),
     severity: 'know',
   },
   'strip-seam': {

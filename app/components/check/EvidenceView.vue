@@ -57,6 +57,7 @@ const shape = computed(() =>
         :style="{ width: `${Math.min(45, (1 - 1 / evidence.overWidth) * 100)}%` }"
       />
     </p>
+    <CheckMomentView v-else-if="evidence.kind === 'moment'" :evidence="evidence" />
     <CheckPlaceView v-else-if="evidence.kind === 'place'" :evidence="evidence" />
     <p v-else class="figure head">{{ evidence.text }}</p>
   </div>

@@ -13,6 +13,7 @@ import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
 import { useMany } from '~/stores/many'
 import { useSwap } from '~/stores/swap'
+import SpotHandle from './SpotHandle.vue'
 
 /** The running game inside the bench: the only dark, saturated thing on it. */
 const {
@@ -145,6 +146,11 @@ const shapesCanvas = useTemplateRef<HTMLCanvasElement>('shapesCanvas')
 const reaching = computed(
   () => bench.spec(bench.selected.part)?.dial !== undefined && stage.value?.view.screen === 'play',
 )
+/** A place in hand is moved where it is. */
+const spotting = computed(() => {
+  const spec = bench.spec(bench.selected.part)
+  return spec?.spot === undefined || stage.value?.view.screen !== 'play' ? null : spec
+})
 const over = computed(() => shapes || reaching.value)
 function drawOver(): void {
   const at = stage.value
@@ -276,6 +282,7 @@ const label = computed(
       @drop="dropped"
     />
     <canvas v-show="over" ref="shapesCanvas" class="shapes" aria-hidden="true" />
+    <SpotHandle v-if="stage && spotting" :key="spotting.id" :stage :spec="spotting" />
     <div
       v-if="hover"
       class="outline"

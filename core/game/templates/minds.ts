@@ -5,6 +5,7 @@ import { mind as skipline } from './skipline/mind'
 import { mind as stepstone } from './stepstone/mind'
 import { mind as twosome } from './twosome/mind'
 import { mind as updraft } from './updraft/mind'
+import { mind as whichOne } from './which-one/mind'
 import { mind as windfall } from './windfall/mind'
 
-export const MINDS = [windfall, updraft, skipline, ranks, stepstone, twosome, claimGrid] as const
+export const MINDS = [windfall, updraft, skipline, ranks, stepstone, twosome, claimGrid, whichOne] as const

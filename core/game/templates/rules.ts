@@ -5,6 +5,7 @@ import { rules as skipline } from './skipline/rules'
 import { rules as stepstone } from './stepstone/rules'
 import { rules as twosome } from './twosome/rules'
 import { rules as updraft } from './updraft/rules'
+import { rules as whichOne } from './which-one/rules'
 import { rules as windfall } from './windfall/rules'
 
-export const RULES = [windfall, updraft, skipline, ranks, stepstone, twosome, claimGrid] as const
+export const RULES = [windfall, updraft, skipline, ranks, stepstone, twosome, claimGrid, whichOne] as const

@@ -91,7 +91,7 @@ function areasOf(plan: Pick<ClaimPlan, 'width' | 'height' | 'tall' | 'size' | 's
     // The last pair can be taken back between two questions.
     squares: [...squares, [x, end - PLATE, w, PLATE]],
     answers: plates(plan.answers, plan.tall ? 2 : 1),
-    awards: plates(plan.sides.length + 1, plan.tall ? 2 : 1),
+    awards: plates(plan.sides.length + 1, plan.tall || plan.sides.length > 2 ? 2 : 1),
     on: [[0, 0, plan.width, plan.height]],
     reveal: plates(1, 1),
     close: plates(2, 1),

@@ -138,7 +138,8 @@ function dim(list: DrawList, from: number, alpha: number): void {
   for (let k = from; k < list.count; k++) list.items[k]!.alpha = alpha
 }
 
-const saidBy = (state: ClaimGrid): string => String.fromCodePoint(...state.typed)
+/** Nothing yet is dots: no words at all would be the part's own. */
+const saidBy = (state: ClaimGrid): string => String.fromCodePoint(...state.typed) || '…'
 
 /** What was typed, bright where it was right. */
 function drawSaid(state: ClaimGrid, plan: ClaimPlan, { list, setup }: CellPlace): void {
