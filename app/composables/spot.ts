@@ -32,7 +32,6 @@ export function useSpot() {
       )
     },
     seal: () => bench.seal(),
-    reset: (spec: PartSpec) => bench.act(`Reset ${spec.name}`, { type: 'reset-part', part: spec.id }),
   }
 }
 

@@ -18,6 +18,7 @@ import {
   withText,
   type Matched,
 } from '@core/pack/deck'
+import { hasFormula } from '@core/pack/formula'
 import { UserError } from '@core/errors'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -155,6 +156,10 @@ export const useDeck = defineStore('deck', () => {
     await trying(`Write ${to.column.name.toLowerCase()}`, () =>
       withCellAt(content.value, row, to.column.id, withText(cell, to.tag, text)),
     )
+    if (cell?.picture !== undefined && cell.formula !== true && hasFormula(text))
+      notices.say(
+        `The mathematics in row ${row + 1} stays as it is typed, beside a picture. Take the picture out, and it is drawn.`,
+      )
     await draw()
   }
   async function clearPicked(): Promise<void> {

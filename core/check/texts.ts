@@ -40,7 +40,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
   'picture-too-large': (f) => ({
     what: `${s(f, 'name')} is ${n(f, 'height')} px tall and shown with at most ${n(f, 'shown')}`,
     why: `It takes ${n(f, 'megabytes').toFixed(1)} MB of memory on every phone for pixels nobody can see.`,
-    fix: 'Make it smaller',
+    fix: 'Hide it',
   }),
   'hit-shape-far': (f) => ({
     what: `The hit shape of ${s(f, 'name')} is ${n(f, 'percent')} % of its drawing (template ${n(f, 'template')} %)`,

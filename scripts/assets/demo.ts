@@ -763,7 +763,7 @@ async function potWatch(files: string): Promise<Pack> {
       ],
     } as PartContent,
     hidden: await sprite(standing(single('crab.png', 'hidden', 1))),
-    backdrop: { ...(await picture('quay-at-dusk.png')), dim: 0.5 } as PartContent,
+    backdrop: await picture('quay-from-above.png'),
     'lift-sound': await sound('plip.wav'),
     'wrong-sound': { ...(await sound('clonk.wav')), gainDb: 6 } as PartContent,
     'lose-sound': await sound('fog-horn.wav'),

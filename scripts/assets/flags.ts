@@ -184,3 +184,21 @@ export function claimedDeck(harbour: Sheet): Sheet {
   })
   return harbour
 }
+
+/** 320 x 200: the same harbour behind a quay that is seen from above, with room to move things about on it. */
+export function quayTable(harbour: Sheet): Sheet {
+  const tones = ['#8a6244', '#7d573b', '#946b4b']
+  for (let row = 0, top = 92; top < 200; row++) {
+    const high = 10 + row * 2
+    rect(harbour, 0, top, 320, high, tones[row % 3]!)
+    rect(harbour, 0, top, 320, 1, '#a87c58')
+    rect(harbour, 0, top + high - 1, 320, 1, '#5a3d28')
+    for (let x = (row * 53) % 80; x < 320; x += 80) {
+      rect(harbour, x, top, 1, high, '#5a3d28')
+      rect(harbour, x + 3, top + 3, 1, 1, '#4a3020')
+      rect(harbour, x - 3, top + 3, 1, 1, '#4a3020')
+    }
+    top += high
+  }
+  return harbour
+}

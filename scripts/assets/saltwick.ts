@@ -10,6 +10,7 @@ import {
   lobsterPot,
   pennant,
   potsOnTheQuay,
+  quayTable,
 } from './flags'
 import { coldStrip, flashStrip, FOG, fogStrip, lampStrip, lightStart, nightSea, raftStack } from './lightwatch'
 import * as oldPier from './oldpier'
@@ -387,6 +388,10 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
     {
       ...{ name: 'claimed deck', words: 'start picture harbour pennants evening', columns: 1, full: true as const },
       make: () => claimedDeck(harbourBackdrop()),
+    },
+    {
+      ...{ name: 'quay from above', words: 'table ground planks backdrop wood', columns: 1, full: true as const },
+      make: () => quayTable(harbourBackdrop()),
     },
     { name: 'deck boards', words: 'square tile wood planks', columns: 1, full: true, make: deckBoards },
     { name: 'flying gull', words: 'bird seabird hero flyer wings', columns: 3, rows: 3, make: gullStrip },

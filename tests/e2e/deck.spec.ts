@@ -194,6 +194,15 @@ test('mathematics between two dollar signs is drawn, told where it cannot be rea
   // Drawn and not drawn are steps like any other.
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(picture).toBeVisible()
+  // A piece of the drawer goes into the cell in hand.
+  await page.locator('[data-act=deck-drawer]').click()
+  await page.getByTestId('drawer-search').filter({ visible: true }).locator('input').fill('puffin')
+  await sheet(page).focus()
+  await page.keyboard.press('Control+ArrowUp')
+  await page.keyboard.press('ArrowDown')
+  await page.getByTitle('Use puffin for row 2').click()
+  await expect(cell(page, 1, 0).locator('img, canvas')).toBeVisible()
+  await expect(cell(page, 1, 0)).toContainText('puffin')
 })
 
 const word = (text: string, welsh?: string) => ({ text, ...(welsh === undefined ? {} : { in: { cy: welsh } }) })

@@ -47,7 +47,7 @@ test('own cover and own hidden thing: dragged to where it lies, and the check te
   await expect(finding).toContainText('sticks out from under')
   await page.goBack()
   await choosePart(page, 'hidden-place')
-  await page.getByRole('button', { name: 'Back to where it was' }).click()
+  await page.getByRole('button', { name: 'Reset', exact: true }).click()
   await expect(number('x')).toHaveValue(String(x))
 })
 

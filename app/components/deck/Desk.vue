@@ -22,6 +22,8 @@ const csv = useTemplateRef<HTMLInputElement>('csv')
 const one = useTemplateRef<HTMLInputElement>('one')
 const finder = useTemplateRef<HTMLInputElement>('finder')
 const [find, by, said] = [ref(''), ref(''), ref('')]
+/** The drawer lies open at the foot: a piece that is pressed or dropped goes into a cell. */
+const drawer = ref(false)
 /** A table that was taken in and may have its heads in the first row. */
 const asked = ref<string[][] | null>(null)
 onMounted(() => {
@@ -223,22 +225,35 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
       <DeckSheet ref="sheet" @files="one?.click()" @find="toFinder()" />
       <p class="keys soft" aria-hidden="true">
         <b>{{ here }}</b>
-        <span><kbd>Enter</kbd> next row</span><span><kbd>Tab</kbd> next cell</span
-        ><span><kbd>Ctrl D</kbd> fill down</span><span><kbd>$x^2$</kbd> mathematics</span
-        ><span><kbd>Alt ↑</kbd> move the row</span><span><kbd>Esc</kbd> as it was</span>
+        <span><kbd>Enter</kbd> next row</span><span><kbd>Ctrl D</kbd> fill down</span
+        ><span><kbd>$x^2$</kbd> mathematics</span><span><kbd>Alt ↑</kbd> move the row</span
+        ><span><kbd>Esc</kbd> as it was</span>
       </p>
       <div class="ways">
         <span class="soft">In</span>
-        <v-btn variant="outlined" size="small" data-act="deck-paste" @click="pasteByButton()"
-          >Paste<kbd>Ctrl V</kbd></v-btn
-        >
+        <v-btn variant="outlined" size="small" data-act="deck-paste" @click="pasteByButton()">Paste</v-btn>
         <v-btn variant="outlined" size="small" data-act="deck-csv-in" @click="csv?.click()">CSV…</v-btn>
         <v-btn variant="outlined" size="small" @click="files?.open()">Folder…</v-btn>
+        <v-btn
+          :variant="drawer ? 'flat' : 'outlined'"
+          :color="drawer ? 'primary' : undefined"
+          size="small"
+          :aria-pressed="drawer"
+          data-act="deck-drawer"
+          @click="drawer = !drawer"
+          >Drawer</v-btn
+        >
         <span class="soft out">Out</span>
         <v-btn variant="outlined" size="small" data-act="deck-copy" @click="copyByButton()">Copy cells</v-btn>
         <v-btn variant="outlined" size="small" data-act="deck-csv-out" @click="takeOut()">CSV</v-btn>
-        <v-btn variant="outlined" size="small" data-act="deck-print" @click="print()">Cards to print</v-btn>
+        <v-btn variant="outlined" size="small" data-act="deck-print" @click="print()">Cards</v-btn>
       </div>
+      <Drawer
+        v-if="drawer"
+        class="strip"
+        :take="(what) => at.put(what, at.spot.row, at.spot.column)"
+        :takes="`row ${at.spot.row + 1}`"
+      />
       <input
         ref="csv"
         type="file"
@@ -337,6 +352,11 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
   padding: 9px 16px;
   border-top: 1px dashed var(--soft);
   font-size: 13px;
+}
+.strip {
+  flex: none;
+  height: 132px;
+  border-top: 1px dashed var(--soft);
 }
 .keys b {
   color: var(--ink);

@@ -5,10 +5,13 @@ import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useDrawer, type Piece } from '~/stores/drawer'
+import type { Bringing } from '~/stores/incoming'
 import { useSounds } from '~/stores/sounds'
 import { useSwap } from '~/stores/swap'
 
 /** The searchable store of art and sounds. Drag a piece onto a part or the stage, or press it for the chosen part. */
+/** Where a piece goes that is pressed; without it to the part in hand. */
+const { take, takes } = defineProps<{ take?: (what: Bringing) => Promise<unknown>; takes?: string }>()
 const drawer = useDrawer()
 const bench = useBench()
 const swap = useSwap()
@@ -52,7 +55,7 @@ function drag(event: DragEvent, piece: Piece): void {
 }
 
 async function put(piece: Piece): Promise<void> {
-  await swap.put(piece.bringing, bench.selected.part, bench.selected.entry)
+  await (take?.(piece.bringing) ?? swap.put(piece.bringing, bench.selected.part, bench.selected.entry))
   void drawer.loadMine()
 }
 
@@ -104,7 +107,7 @@ defineExpose({ focus: () => field.value?.focus() })
     <div v-bind="containerProps" class="pieces" data-testid="pieces">
       <ul v-bind="wrapperProps">
         <li v-for="{ data: piece } in visible" :key="piece.id" class="piece" draggable="true" @dragstart="drag($event, piece)">
-          <button class="plain-button put" :title="`Use ${piece.name} for ${bench.spec(bench.selected.part)?.name ?? 'the part'}`" @click="put(piece)">
+          <button class="plain-button put" :title="`Use ${piece.name} for ${takes ?? bench.spec(bench.selected.part)?.name ?? 'the part'}`" @click="put(piece)">
             <span class="show">
               <span v-if="piece.kind === 'picture' && urlOf(piece) !== null" class="cell" :style="cell(piece)" />
               <span v-else-if="piece.kind === 'picture' && piece.hash !== ''" class="mine"><BitsPictureView :key="piece.hash" :asset="piece.hash" fit="contain" /></span>

@@ -7,8 +7,6 @@ import { useSpot } from '~/composables/spot'
 const { spec } = defineProps<{ spec: PartSpec; content?: PartContent; compact?: boolean }>()
 const spot = useSpot()
 const at = computed(() => spot.value(spec))
-const made = computed(() => (spec.content.kind === 'spot' ? spec.content : null))
-const moved = computed(() => made.value !== null && (made.value.x !== at.value.x || made.value.y !== at.value.y))
 const STEP = 0.05
 </script>
 
@@ -37,7 +35,6 @@ const STEP = 0.05
         />
       </label>
     </div>
-    <button v-if="moved" class="link" @click="spot.reset(spec)">Back to where it was</button>
   </div>
 </template>
 

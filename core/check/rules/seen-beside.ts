@@ -6,6 +6,7 @@ import { drawingIn } from '../../kinds'
 import type { SpriteContent } from '../../kinds/drawing'
 import { contentOf } from '../../pack/pack'
 import { MOMENT_SEED } from '../finding'
+import { wholePart } from '../../template/uses'
 import { factsOf, levelsIn } from '../levels'
 import { firstAsset, firstBox, firstFrame, replaceSprite, type CheckContext, type Rule } from '../rule'
 import { pixelsOfSprite } from '../sprite-rule'
@@ -66,6 +67,7 @@ function boxOnStage(ctx: CheckContext, hides: Hides, { sprite: own, x, y }: Stan
 }
 
 const SIZES = Array.from({ length: 17 }, (_, i) => 1 - i * 0.05)
+const LEAST_SIZE = 0.6
 
 /** What is meant to be hidden sticks out of what it is under, so everybody knows where it is. */
 export const seenBeside: Rule = {
@@ -105,18 +107,24 @@ export const seenBeside: Rule = {
       },
     ]
   },
-  /** As large as all that hide it can hide. */
+  /** As large as all that hide it can hide; or, where it would be tiny then, back where the template has it. */
   async fix(ctx, { subject }) {
-    const pairs = await Promise.all(hidesOf(ctx, subject.part).map((one) => pairOf(ctx, one)))
-    const size = SIZES.find((one) =>
-      pairs.every((pair) => pair === null || beyond(pair.thing, pair.behind, one).share <= LIMITS.seenBeside),
-    )
-    const own = pairs.find((pair) => pair !== null)?.thing.sprite
-    if (size === undefined || own === undefined) return null
-    const smaller = { ...own, height: Math.round(own.height * size * 100) / 100 }
+    const all = hidesOf(ctx, subject.part)
+    const pairs = (await Promise.all(all.map((one) => pairOf(ctx, one)))).filter((pair) => pair !== null)
+    const own = pairs[0]?.thing.sprite
+    if (own === undefined) return null
+    const hiddenAt = (size: number, at?: { x: number; y: number }) =>
+      pairs.every(({ thing, behind }) => beyond({ ...thing, ...at }, behind, size).share <= LIMITS.seenBeside)
+    const { place } = all[0]!
+    const content = ctx.template.parts.find(({ id }) => id === wholePart(place))?.content
+    const size = SIZES.find((one) => hiddenAt(one)) ?? 0
+    // What only lies beside its cover need not shrink.
+    if (size < LEAST_SIZE && content?.kind === 'spot' && hiddenAt(1, content))
+      return { name: 'Put it back under what hides it', command: { type: 'set-part', part: place, content }, bytes: {} }
+    if (size === 0) return null
     return {
       name: 'Make it as small as what hides it',
-      command: replaceSprite(ctx, subject, smaller),
+      command: replaceSprite(ctx, subject, { ...own, height: Math.round(own.height * size * 100) / 100 }),
       bytes: {},
     }
   },
