@@ -6,6 +6,7 @@ import type { Area } from '../../core/game/layouts'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
+import { spotOn } from '../support/e2e'
 import { claimGrid, demoPacks } from '../support/fixtures'
 
 const choice = (value: string) => ({ kind: 'choice', value })
@@ -39,15 +40,6 @@ function game(title: string, parts: Record<string, unknown>): Pack {
 }
 const planOf = (pack: Pack) => claimPlan(makeSetup(buildGameDoc(claimGrid, pack)))
 
-/** A point of the game's canvas in the middle of an area of its stage. */
-async function spot(canvas: Locator, [x, y, w, h]: Area): Promise<{ x: number; y: number }> {
-  const box = (await canvas.boundingBox())!
-  const scale = Math.min(box.width / 16, box.height / 10)
-  return {
-    x: (box.width - 16 * scale) / 2 + (x + w / 2) * scale,
-    y: (box.height - 10 * scale) / 2 + (y + h / 2) * scale,
-  }
-}
 const canvasIn = (page: Page): Locator => page.getByTestId('game-frame').contentFrame().locator('canvas')
 
 async function posted(request: Parameters<typeof Maker.arrive>[0], baseURL: string, pack: Pack): Promise<string> {
@@ -73,7 +65,7 @@ test('in a room: claimed by mouse, an award undone, a line undone, and then the 
   const pack = game('Room of Gulls', { players: choice('charge') })
   const { areas } = planOf(pack)
   const canvas = await opened(page, await posted(request, baseURL!, pack))
-  const press = async (area: Area) => canvas.click({ position: await spot(canvas, area), delay: 60 })
+  const press = async (area: Area) => canvas.click({ position: await spotOn(canvas, area), delay: 60 })
   /** The answer is shown, and then the square is that side's. */
   const give = async (square: number, side: number) => {
     await press(areas.squares[square]!)
@@ -129,7 +121,7 @@ test('alone: typed by keys, put together from letters by touch on a phone, and c
   const other = await phone.newPage()
   const small = await opened(other, `${baseURL}${link}`)
   const plan = planOf(typed)
-  const tap = async (area: Area) => small.tap({ position: await spot(small, area) })
+  const tap = async (area: Area) => small.tap({ position: await spotOn(small, area) })
   const codes = lettersFor(plan, plan.whole[0]!.cells['answer'])
   const { plates } = typingFor(plan, codes.length)
   for (const square of [0, 4, 8]) {

@@ -5,7 +5,7 @@ import type { DeckContent } from '../../core/kinds/deck'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
-import { ballPng, choosePart, dropFile, home, saved, startPack, upload } from '../support/e2e'
+import { ballPng, choosePart, dropFile, home, saved, spotOn, startPack, upload } from '../support/e2e'
 import { encodePng } from '../../core/art/png'
 import { demoPacks, disc, twosome } from '../support/fixtures'
 
@@ -257,29 +257,20 @@ test('a posted board is played from its link by mouse, by touch and by keys, in 
   expect(view.state, JSON.stringify(view)).toBe('live')
   const game = `/arcade/${view.postcode.toLowerCase()}`
   const frame = (at: Page) => at.getByTestId('game-frame').contentFrame()
-  const spot = async (canvas: Locator, card: number) => {
-    const box = (await canvas.boundingBox())!
-    const scale = Math.min(box.width / 16, box.height / 10)
-    const [x, y, w, h] = areas[card]!
-    return {
-      x: (box.width - 16 * scale) / 2 + (x + w / 2) * scale,
-      y: (box.height - 10 * scale) / 2 + (y + h / 2) * scale,
-    }
-  }
   await page.goto(game)
   const canvas = frame(page).locator('canvas')
   await expect(canvas).toHaveAttribute('data-screen', 'start')
   await canvas.press('Enter')
   await expect(canvas).toHaveAttribute('data-screen', 'play')
   // A round that is left half way stands there in the next visit, in its pause.
-  await canvas.click({ position: await spot(canvas, 0), delay: 60 })
+  await canvas.click({ position: await spotOn(canvas, areas[0]!), delay: 60 })
   const kept = () => page.evaluate(() => Object.values(localStorage).some((one) => String(one).includes('"round":{')))
   await expect.poll(kept).toBe(true)
   await page.reload()
   await expect(canvas).toHaveAttribute('data-screen', 'pause')
   await canvas.press('Enter')
   await expect(canvas).toHaveAttribute('data-screen', 'play')
-  await turnAll(canvas, async (card) => canvas.click({ position: await spot(canvas, card), delay: 60 }))
+  await turnAll(canvas, async (card) => canvas.click({ position: await spotOn(canvas, areas[card]!), delay: 60 }))
   await expect(canvas).toHaveAttribute('data-screen', 'won')
   const said = frame(page).locator('[aria-live]')
   await expect(said).toContainText('All pairs found!')
@@ -312,7 +303,7 @@ test('a posted board is played from its link by mouse, by touch and by keys, in 
   await expect(small).toHaveAttribute('data-screen', 'start')
   await small.press('Enter')
   await expect(small).toHaveAttribute('data-screen', 'play')
-  await turnAll(small, async (card) => small.tap({ position: await spot(small, card) }))
+  await turnAll(small, async (card) => small.tap({ position: await spotOn(small, areas[card]!) }))
   await expect(small).toHaveAttribute('data-screen', 'won')
   await phone.close()
 })

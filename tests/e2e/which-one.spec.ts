@@ -4,7 +4,7 @@ import { whichPlan } from '../../core/game/templates/which-one/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
-import { ballPng, choosePart, home, saved, startPack, swapByButton } from '../support/e2e'
+import { ballPng, choosePart, home, saved, spotOn, startPack, swapByButton } from '../support/e2e'
 import { demoPacks, whichOne } from '../support/fixtures'
 
 const dial = (value: number) => ({ kind: 'dial', value })
@@ -100,18 +100,9 @@ test('posted and played to the end from its link by mouse, by keys and by touch'
     await expect(canvas).toHaveAttribute('data-screen', 'won')
     await expect(said(at)).toContainText('Nothing escapes you!')
   }
-  const spot = async (canvas: Locator, place: number) => {
-    const box = (await canvas.boundingBox())!
-    const scale = Math.min(box.width / 16, box.height / 10)
-    const [x, y, w, h] = areas[place]!
-    return {
-      x: (box.width - 16 * scale) / 2 + (x + w / 2) * scale,
-      y: (box.height - 10 * scale) / 2 + (y + h / 2) * scale,
-    }
-  }
   await page.goto(link)
   await expect(canvasIn(page)).toHaveAttribute('data-screen', 'start')
-  await play(page, async (canvas, place) => canvas.click({ position: await spot(canvas, place), delay: 60 }))
+  await play(page, async (canvas, place) => canvas.click({ position: await spotOn(canvas, areas[place]!), delay: 60 }))
   await canvasIn(page).press('Escape')
   await expect(canvasIn(page)).toHaveAttribute('data-screen', 'start')
   await play(page, async (canvas) => canvas.press(' ', { delay: 60 }))
@@ -120,6 +111,6 @@ test('posted and played to the end from its link by mouse, by keys and by touch'
   const other = await phone.newPage()
   await other.goto(link)
   await expect(canvasIn(other)).toHaveAttribute('data-screen', 'start')
-  await play(other, async (canvas, place) => canvas.tap({ position: await spot(canvas, place) }))
+  await play(other, async (canvas, place) => canvas.tap({ position: await spotOn(canvas, areas[place]!) }))
   await phone.close()
 })

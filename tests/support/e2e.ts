@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, type Locator, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
+import type { Area } from '../../core/game/layouts'
 import { demoPacks, disc } from './fixtures'
 
 export const DEMO = '/packs/demo-puffin-catch'
@@ -57,6 +58,16 @@ export async function stagePoint(page: Page, x: number, y: number): Promise<{ x:
   return {
     x: box.x + (box.width - 16 * scale) / 2 + x * scale,
     y: box.y + (box.height - 10 * scale) / 2 + y * scale,
+  }
+}
+
+/** The middle of an area of a wide stage (world units), in px of the canvas the game is on. */
+export async function spotOn(canvas: Locator, [x, y, w, h]: Area): Promise<{ x: number; y: number }> {
+  const box = (await canvas.boundingBox())!
+  const scale = Math.min(box.width / 16, box.height / 10)
+  return {
+    x: (box.width - 16 * scale) / 2 + (x + w / 2) * scale,
+    y: (box.height - 10 * scale) / 2 + (y + h / 2) * scale,
   }
 }
 
