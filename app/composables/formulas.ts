@@ -3,7 +3,7 @@ import { hasFormula, texOf } from '@core/pack/formula'
 import type { Bringing } from '~/stores/incoming'
 import { formulaWorker } from '~/workers/formula'
 
-/** Drawn by one paste at most; the others are drawn when they are written again. */
+/** Drawn at once at most; the others are drawn with the next change. */
 export const MOST_DRAWN = 400
 
 export interface FormulaAt {

@@ -129,10 +129,24 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   /** What a picture of a stage that stands still is made of; the same again is not painted again. */
   let painted: unknown[] = []
   function isPainted(): boolean {
-    const { state, step: at } = director.session()
+    const session = director.session()
+    const { state } = session
     const { screen, screenStep, focus, page, sure, story, progress } = state
     const now = [
-      ...[at, view.back, screen, screenStep, focus, page, sure, story?.part, story?.line, state.level, progress.worn],
+      ...[
+        session,
+        session.step,
+        view.back,
+        screen,
+        screenStep,
+        focus,
+        page,
+        sure,
+        story?.part,
+        story?.line,
+        state.level,
+        progress.worn,
+      ],
       ...[director.setup(), view.before && beforeSetup, letters, language ?? state.language, calm.matches],
       ...[canvas.width, canvas.height, options.images().size],
     ]

@@ -265,9 +265,11 @@ export const useDeck = defineStore('deck', () => {
     )
   }
 
-  /** Draws the mathematics that was written, as a step of its own; what cannot be read stays words, and is told. */
+  /** What could not be read, and was told. */
+  const unread = new Set<string>()
+  /** Draws the mathematics that was written, as a step of its own; what cannot be read stays words, and is told once. */
   async function draw(): Promise<void> {
-    const list = undrawn(content.value, columns.value)
+    const list = undrawn(content.value, columns.value).filter(({ text }) => !unread.has(text))
     if (list.length === 0) return
     await swap.trying(
       spec.value?.id ?? '',
@@ -291,13 +293,13 @@ export const useDeck = defineStore('deck', () => {
           Object.assign(assets, taken.originals, { [taken.hash]: taken.facts })
         }
         await commit(`Draw ${made.length === 1 ? 'a formula' : `${made.length} formulas`}`, next, assets)
+        wrong.forEach(({ at }) => unread.add(at.text))
         const [first] = wrong
         if (first !== undefined)
           notices.warn(
             `The mathematics in row ${first.at.row + 1} cannot be read (${first.why}), so it stays words${wrong.length > 1 ? `; so do ${wrong.length - 1} others` : ''}.`,
           )
-        if (left > 0)
-          notices.say(`${made.length} formulas are drawn; the other ${left} are, once they are written again.`)
+        if (left > 0) notices.say(`${made.length} formulas are drawn; the other ${left} are with the next change.`)
       },
     )
   }

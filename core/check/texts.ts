@@ -40,7 +40,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
   'picture-too-large': (f) => ({
     what: `${s(f, 'name')} is ${n(f, 'height')} px tall and shown with at most ${n(f, 'shown')}`,
     why: `It takes ${n(f, 'megabytes').toFixed(1)} MB of memory on every phone for pixels nobody can see.`,
-    fix: 'Hide it',
+    fix: 'Make it smaller',
   }),
   'hit-shape-far': (f) => ({
     what: `The hit shape of ${s(f, 'name')} is ${n(f, 'percent')} % of its drawing (template ${n(f, 'template')} %)`,
@@ -319,7 +319,7 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
   'seen-beside': (f) => ({
     what: `${n(f, 'percent')} % of ${s(f, 'name')} sticks out from under ${s(f, 'behind')}`,
     why: 'While its cover stands it is not drawn at all, but it is seen to come and go when the cover is lifted and set down.',
-    fix: 'Make it smaller',
+    fix: 'Hide it',
   }),
   'too-fast': (f) => ({
     what: `${s(f, 'what')} goes ${n(f, 'degrees')} degrees a second across the eye${inLevel(f)}`,

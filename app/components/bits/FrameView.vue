@@ -5,6 +5,7 @@ import { STEPS_PER_SECOND } from '@core/game/types'
 import type { Template } from '@core/template/template'
 import { recoloured } from '@player/prepare'
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
 import { onTick } from '~/composables/ticks'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
@@ -105,6 +106,11 @@ onMounted(() => {
   play(playing && !calm)
 })
 onBeforeUnmount(() => play(false))
+// It may have been mounted where it had no size yet.
+useResizeObserver(canvas, () => {
+  drawn = ''
+  draw(performance.now())
+})
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 import { beyond, type Box, type Standing } from '../../art/beyond'
 import { canvasHeight, canvasWidth } from '../../game/clips'
 import { rulesFor } from '../../game/registry'
-import type { Entry, PlayFacts } from '../../game/rules'
+import type { Entry, PlayFacts, SpotPlace } from '../../game/rules'
 import { drawingIn } from '../../kinds'
 import type { SpriteContent } from '../../kinds/drawing'
 import { contentOf } from '../../pack/pack'
@@ -51,11 +51,17 @@ async function pairOf(ctx: CheckContext, hides: Hides): Promise<Pair | null> {
   return thing === null || behind === null ? null : { thing, behind }
 }
 
+/** From where its place counts in the moment that is shown. */
+function startOf(ctx: CheckContext, { level }: Hides): SpotPlace | undefined {
+  const { setup } = levelsIn(ctx)[level]!
+  const rules = rulesFor(setup.doc.template.id)
+  return rules.spots?.(rules.start(setup, MOMENT_SEED), setup)[0]
+}
+
 /** Where on the stage it shows, 0 to 1; null where the rules do not say from where it counts. */
 function boxOnStage(ctx: CheckContext, hides: Hides, { sprite: own, x, y }: Standing, box: Box): Box | null {
   const { setup } = levelsIn(ctx)[hides.level]!
-  const rules = rulesFor(setup.doc.template.id)
-  const place = rules.spots?.(rules.start(setup, MOMENT_SEED), setup)[0]
+  const place = startOf(ctx, hides)
   if (place === undefined) return null
   const frame = firstFrame(own)
   const high = own.height * place.scale
@@ -76,7 +82,9 @@ export const seenBeside: Rule = {
   about: 'What is to be hidden is larger than what hides it, or lies beside it.',
   subjects: (ctx) => [...new Set(hidesIn(ctx).map(({ thing }) => thing.part))].map((part) => ({ part })),
   reads: (ctx, { part }) =>
-    hidesOf(ctx, part).map((one) => [sprite(ctx, one.thing), sprite(ctx, one.behind), placeOf(ctx, one.place)]),
+    hidesOf(ctx, part).map((one) => [
+      ...[one, sprite(ctx, one.thing), sprite(ctx, one.behind), placeOf(ctx, one.place), startOf(ctx, one)],
+    ]),
   async run(ctx, { part }) {
     let worst = { share: 0, box: { x: 0, y: 0, w: 0, h: 0 } }
     let found: { hides: Hides; pair: Pair } | null = null

@@ -4,8 +4,8 @@ import type { CheckContext, Rule } from '../rule'
 import { LIMITS } from '../thresholds'
 
 /**
- * Degrees of the eye that a world unit has, with the stage as large as on a laptop: 30 cm wide for a wide one, 19 cm for
- * a tall one (as high as the screen), seen from 60 cm. tan is near enough its angle at this size.
+ * Degrees of the eye that a world unit has, with the stage as large as on a laptop seen from 60 cm: 30 cm wide for a wide
+ * one, 12 cm for a tall one, which is as high as the screen. So small an angle is as good as its tangent.
  */
 const degreesOf = (width: number, tall: boolean): number => (((tall ? 0.12 : 0.3) / width / 0.6) * 180) / Math.PI
 

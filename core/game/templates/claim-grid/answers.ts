@@ -1,25 +1,11 @@
 import { cellText } from '../../deck'
 import type { Setup } from '../../setup'
 import type { DeckRowDoc } from '../../types'
-import { ANSWER, BETWEEN, eachOf, WRONG, type ClaimPlan } from './plan'
+import { ANSWER, eachOf, WRONG, type ClaimPlan } from './plan'
 
 /** How many wrong answers a question has: its own, or else those of other questions. */
 export function wrongAnswers(plan: ClaimPlan, row: DeckRowDoc | undefined): number {
-  const own = countIn(row?.cells[WRONG]?.text ?? '')
-  return own > 0 ? own : Math.max(0, plan.whole.length - 1)
-}
-/** As many as `eachOf` finds, without making them. */
-function countIn(text: string): number {
-  let count = 0
-  let filled = false
-  for (let i = 0; i <= text.length; i++) {
-    const letter = text[i]
-    if (letter === undefined || letter === BETWEEN) {
-      if (filled) count++
-      filled = false
-    } else if (letter !== ' ') filled = true
-  }
-  return count
+  return eachOf(row?.cells[WRONG]?.text ?? '').length || Math.max(0, plan.whole.length - 1)
 }
 
 /** What an answer that is offered says in a language: 0 is the right one, from 1 on a wrong one. */

@@ -10,7 +10,7 @@ export const SIDES = 'sides'
 const MOST_SIDES = 4
 export const MOST_ANSWERS = 4
 /** Between several answers in a cell. */
-export const BETWEEN = ';'
+const BETWEEN = ';'
 export const eachOf = (text: string): string[] =>
   text
     .split(BETWEEN)
@@ -88,7 +88,7 @@ function areasOf(plan: Pick<ClaimPlan, 'width' | 'height' | 'tall' | 'size' | 's
     })
   }
   return {
-    // The last pair can be taken back between two questions.
+    // The last square can be taken back between two questions.
     squares: [...squares, [x, end - PLATE, w, PLATE]],
     answers: plates(plan.answers, plan.tall ? 2 : 1),
     awards: plates(plan.sides.length + 1, plan.tall || plan.sides.length > 2 ? 2 : 1),

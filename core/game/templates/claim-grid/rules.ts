@@ -2,7 +2,7 @@ import { clearEvents, makeEvents } from '../../events'
 import { rounds } from '../../kept'
 import { judge } from '../../outcome'
 import { makePlates, stepPlates } from '../../plates'
-import { random, shuffle } from '../../random'
+import { shuffle } from '../../random'
 import type { Asks, Ending, PlayFacts, Rules } from '../../rules'
 import { dial, type Setup } from '../../setup'
 import { makeTurns, nextTurn } from '../../sides'
@@ -62,13 +62,11 @@ function to(state: ClaimGrid, phase: Phase): void {
 /** Answers in another order each time, the right one among them; as many wrong ones as there are. */
 function offer(state: ClaimGrid, plan: ClaimPlan): void {
   const wrong = Math.min(plan.answers - 1, wrongAnswers(plan, rowNow(state, plan)))
-  for (let i = 0; i < MOST_ANSWERS; i++) state.offered[i] = i <= wrong ? i : -1
-  for (let i = wrong; i > 0; i--) {
-    const other = Math.floor(random(state) * (i + 1))
-    const was = state.offered[i]!
-    state.offered[i] = state.offered[other]!
-    state.offered[other] = was
-  }
+  const order = shuffle(
+    state,
+    Array.from({ length: wrong + 1 }, (_, i) => i),
+  )
+  for (let i = 0; i < MOST_ANSWERS; i++) state.offered[i] = order[i] ?? -1
 }
 
 function ask(state: ClaimGrid, plan: ClaimPlan, square: number): void {
