@@ -105,6 +105,15 @@ export default withNuxt(
     rules: {
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',
+      // One that goes with the focus moves the page up under a press that has begun: the press is lost.
+      'vue/no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "VStartTag:has(VAttribute[key.argument.name='counter']):not(:has(VAttribute[key.name='persistent-counter']))",
+          message: 'A counter stays: add persistent-counter.',
+        },
+      ],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-explicit-any': 'error',
       eqeqeq: 'error',

@@ -55,6 +55,7 @@ const FIELDS = [
       :aria-label="`${name} in ${names[tag]}`"
       :placeholder="first[field] || name"
       :counter="LABEL_LIMITS[field]"
+      persistent-counter
       :maxlength="LABEL_LIMITS[field]"
       :data-testid="`label-tongue-${field}`"
       @update:model-value="set({ [field]: $event })"
@@ -65,6 +66,7 @@ const FIELDS = [
       :aria-label="`Description in ${names[tag]}`"
       :placeholder="first.description || 'Description'"
       :counter="LABEL_LIMITS.description"
+      persistent-counter
       :maxlength="LABEL_LIMITS.description"
       rows="2"
       auto-grow
