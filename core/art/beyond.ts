@@ -1,5 +1,7 @@
 import { canvasHeight, canvasWidth } from '../game/clips'
 import type { SpriteContent } from '../kinds/drawing'
+import type { Point } from '../game/types'
+import { drawnBox, type Rect } from './pixels'
 import { inCanvas, type PixelsOf } from './place'
 
 /** A sprite's first frame and where its pivot stands, world units. */
@@ -22,10 +24,10 @@ interface Ink {
 /** Opaque enough to be seen. */
 const SEEN = 96
 
-function inkOf({ sprite, of, x, y }: Standing, size = 1): Ink {
+function inkOf({ sprite, of, x, y }: Standing): Ink {
   const frame = Object.values(sprite.clips)[0]!.frames[0]!
   const { width: columns, height: rows, data } = inCanvas(sprite, frame, of)
-  const height = sprite.height * size
+  const { height } = sprite
   const width = (height * canvasWidth(sprite, frame)) / canvasHeight(sprite, frame)
   const [left, top] = [x - sprite.pivot.x * width, y - sprite.pivot.y * height]
   return {
@@ -40,19 +42,24 @@ function inkOf({ sprite, of, x, y }: Standing, size = 1): Ink {
   }
 }
 
+/** The middle of what is drawn, world units; of a drawing without ink that of its frame. */
+export function middleOf({ sprite, of, x, y }: Standing): Point {
+  const frame = Object.values(sprite.clips)[0]!.frames[0]!
+  const pixels = inCanvas(sprite, frame, of)
+  const box = drawnBox(pixels) ?? { x: 0, y: 0, w: pixels.width, h: pixels.height }
+  const k = sprite.height / pixels.height
+  return {
+    x: x + (box.x + box.w / 2 - sprite.pivot.x * pixels.width) * k,
+    y: y + (box.y + box.h / 2 - sprite.pivot.y * pixels.height) * k,
+  }
+}
+
 /** Points each way that a drawing is looked at in. */
 const GRID = 72
 
-export interface Box {
-  x: number
-  y: number
-  w: number
-  h: number
-}
-
 /** How much of a thing's ink, 0 to 1, is not behind another's, and the box it is in (0..1 of the thing's frame). */
-export function beyond(thing: Standing, behind: Standing, size = 1): { share: number; box: Box } {
-  const own = inkOf(thing, size)
+export function beyond(thing: Standing, behind: Standing): { share: number; box: Rect } {
+  const own = inkOf(thing)
   const cover = inkOf(behind)
   let all = 0
   let out = 0

@@ -1,9 +1,12 @@
-import { beyond, type Box, type Standing } from '../../art/beyond'
+import { beyond, middleOf, type Standing } from '../../art/beyond'
+import type { Rect } from '../../art/pixels'
 import { canvasHeight, canvasWidth } from '../../game/clips'
 import { rulesFor } from '../../game/registry'
 import type { Entry, PlayFacts, SpotPlace } from '../../game/rules'
+import type { Point } from '../../game/types'
 import { drawingIn } from '../../kinds'
 import type { SpriteContent } from '../../kinds/drawing'
+import type { Command } from '../../pack/commands'
 import { contentOf } from '../../pack/pack'
 import { MOMENT_SEED } from '../finding'
 import { wholePart } from '../../template/uses'
@@ -59,7 +62,7 @@ function startOf(ctx: CheckContext, { level }: Hides): SpotPlace | undefined {
 }
 
 /** Where on the stage it shows, 0 to 1; null where the rules do not say from where it counts. */
-function boxOnStage(ctx: CheckContext, hides: Hides, { sprite: own, x, y }: Standing, box: Box): Box | null {
+function boxOnStage(ctx: CheckContext, hides: Hides, { sprite: own, x, y }: Standing, box: Rect): Rect | null {
   const { setup } = levelsIn(ctx)[hides.level]!
   const place = startOf(ctx, hides)
   if (place === undefined) return null
@@ -73,7 +76,7 @@ function boxOnStage(ctx: CheckContext, hides: Hides, { sprite: own, x, y }: Stan
 }
 
 const SIZES = Array.from({ length: 17 }, (_, i) => 1 - i * 0.05)
-const LEAST_SIZE = 0.6
+const tidy = (value: number): number => Math.round(value * 100) / 100
 
 /** What is meant to be hidden sticks out of what it is under, so everybody knows where it is. */
 export const seenBeside: Rule = {
@@ -115,25 +118,31 @@ export const seenBeside: Rule = {
       },
     ]
   },
-  /** As large as all that hide it can hide; or, where it would be tiny then, back where the template has it. */
+  /** As large as all that hide it can hide: where it lies, or in the middle of the first of them. */
   async fix(ctx, { subject }) {
     const all = hidesOf(ctx, subject.part)
     const pairs = (await Promise.all(all.map((one) => pairOf(ctx, one)))).filter((pair) => pair !== null)
-    const own = pairs[0]?.thing.sprite
-    if (own === undefined) return null
-    const hiddenAt = (size: number, at?: { x: number; y: number }) =>
-      pairs.every(({ thing, behind }) => beyond({ ...thing, ...at }, behind, size).share <= LIMITS.seenBeside)
+    const [first] = pairs
+    if (first === undefined) return null
     const { place } = all[0]!
-    const content = ctx.template.parts.find(({ id }) => id === wholePart(place))?.content
-    const size = SIZES.find((one) => hiddenAt(one)) ?? 0
-    // What only lies beside its cover need not shrink.
-    if (size < LEAST_SIZE && content?.kind === 'spot' && hiddenAt(1, content))
-      return { name: 'Put it back under what hides it', command: { type: 'set-part', part: place, content }, bytes: {} }
-    if (size === 0) return null
-    return {
-      name: 'Make it as small as what hides it',
-      command: replaceSprite(ctx, subject, { ...own, height: Math.round(own.height * size * 100) / 100 }),
-      bytes: {},
+    const own = first.thing.sprite
+    const limits = ctx.template.parts.find(({ id }) => id === wholePart(place))?.spot
+    for (const size of SIZES) {
+      const sprite = { ...own, height: tidy(own.height * size) }
+      const hiddenAt = (at: Point) =>
+        pairs.every(({ thing, behind }) => beyond({ ...thing, sprite, ...at }, behind).share <= LIMITS.seenBeside)
+      const resize = replaceSprite(ctx, subject, sprite)
+      if (hiddenAt(first.thing)) return { name: 'Make it as small as what hides it', command: resize, bytes: {} }
+      if (limits === undefined) continue
+      const [from, to] = [middleOf({ ...first.thing, sprite, x: 0, y: 0 }), middleOf(first.behind)]
+      const held = (axis: 'x' | 'y') =>
+        tidy(Math.max(limits.least[axis], Math.min(limits.most[axis], to[axis] - from[axis])))
+      const at = { x: held('x'), y: held('y') }
+      if (!hiddenAt(at)) continue
+      const move: Command = { type: 'set-part', part: place, content: { kind: 'spot', ...at } }
+      const command: Command = size === 1 ? move : { type: 'all', commands: [resize, move] }
+      return { name: 'Put it under what hides it', command, bytes: {} }
     }
+    return null
   },
 }
