@@ -98,6 +98,11 @@ export const KIND_VIEWS: { [K in PartKind]: KindView<K> } = {
     editor: defineAsyncComponent(() => import('~/components/inspector/SpotEditor.vue')),
     take: 'a place',
   },
+  way: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/WayEditor.vue')),
+    take: 'a way',
+  },
 }
 export const viewOf = <K extends PartKind>(content: OfKind<K>): KindView<K> =>
   KIND_VIEWS[content.kind as K] as unknown as KindView<K>
@@ -113,5 +118,5 @@ export const ACCEPTS: Record<Want, string> = {
 export const PLURAL: Record<PartKind, string> = {
   ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
   ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
-  ...{ course: 'courses', deck: 'decks', spot: 'places' },
+  ...{ course: 'courses', deck: 'decks', spot: 'places', way: 'ways' },
 }

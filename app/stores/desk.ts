@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
-export type Desk = '' | 'art' | 'sound' | 'mix' | 'wording' | 'dry-run' | 'course' | 'deck'
+export type Desk = '' | 'art' | 'sound' | 'mix' | 'wording' | 'dry-run' | 'course' | 'deck' | 'way'
 
 /** Which large editor, if any, lies over stage and inspector: one at a time. */
 export const useDesk = defineStore('desk', () => {

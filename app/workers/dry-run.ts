@@ -1,4 +1,5 @@
 import type { DryGame } from '@core/dry-run/batch'
+import type { WayRounds } from '@core/dry-run/way'
 import type { Explored } from '@core/game/laying'
 import type { GameDoc } from '@core/game/types'
 import * as Comlink from 'comlink'
@@ -53,3 +54,9 @@ export const explore = (doc: GameDoc): Promise<Explored | null> =>
   workers()
     .at(-1)!
     .explore(JSON.parse(JSON.stringify(doc)) as GameDoc)
+
+/** Rounds of so many players of a game along a way, played by the last of the workers; null for another game. */
+export const roundsAmong = (doc: GameDoc, sides: number, rounds: number, seed: number): Promise<WayRounds | null> =>
+  workers()
+    .at(-1)!
+    .rounds(JSON.parse(JSON.stringify(doc)) as GameDoc, sides, rounds, seed)

@@ -69,6 +69,7 @@ import { wordsEmpty } from './rules/words-empty'
 import { wordsFaint } from './rules/words-faint'
 import { wordsOverflow } from './rules/words-overflow'
 import { wordsUntranslated } from './rules/words-untranslated'
+import { cardsUnread, wayClose, wayRings } from './rules/way-rules'
 
 /** In the order findings of one part are shown. */
 export const RULES: readonly Rule[] = registry([
@@ -116,6 +117,9 @@ export const RULES: readonly Rule[] = registry([
   lookUnfair,
   neverMet,
   deckRows,
+  wayRings,
+  wayClose,
+  cardsUnread,
   heroFitted,
   seenBeside,
   tooFast,

@@ -12,6 +12,8 @@ export interface FindingText {
 
 const n = (facts: Facts, key: string): number => Number(facts[key] ?? 0)
 const s = (facts: Facts, key: string): string => String(facts[key] ?? '')
+/** As a sentence begins. */
+const first = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase())
 /** Where it is, in a game of more than one level. */
 const inLevel = (facts: Facts): string => (s(facts, 'level') === '' ? '' : ` in “${s(facts, 'level')}”`)
 
@@ -321,6 +323,28 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'While its cover stands it is not drawn at all, but it is seen to come and go when the cover is lifted and set down.',
     fix: 'Hide it',
   }),
+  'way-rings': (f) => ({
+    what: first(s(f, 'ring').replace(/\.$/, '') || 'spaces send each other round'),
+    why: `Nobody gets out of it by themselves: after a dozen hops the turn is simply over. Change what one of them does.`,
+    fix: '',
+  }),
+  'way-close': (f) => ({
+    what: `${first(s(f, 'one') || 'a space')} and ${s(f, 'other')} lie on one another${n(f, 'more') > 0 ? `, and ${n(f, 'more')} more so` : ''}`,
+    why: 'Neither can be read or touched, and nobody sees where the way goes.',
+    fix: 'Even it out',
+  }),
+  'cards-unread': (f) =>
+    n(f, 'row') === 0
+      ? {
+          what: `${first(s(f, 'space'))} has a card drawn, and there is none`,
+          why: 'Nothing happens there. Write some cards, or let the space do something else.',
+          fix: '',
+        }
+      : {
+          what: `Card ${n(f, 'row')} does “${s(f, 'said')}”, which cannot be read`,
+          why: 'It does nothing then. Write +3, -2, to 14, miss or again; leave it empty for a card that is only read out.',
+          fix: '',
+        },
   'too-fast': (f) => ({
     what: `${s(f, 'what')} goes ${n(f, 'degrees')} degrees a second across the eye${inLevel(f)}`,
     why: `Eyes follow smoothly up to some ${n(f, 'most')} (Meyer, Lasker and Robinson 1985), on a screen 30 cm wide at 60 cm. Beyond that it is a guess, however well one looks.`,

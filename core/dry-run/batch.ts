@@ -48,7 +48,14 @@ export const seedAt = (base: number, index: number): number =>
   (Math.imul(base ^ Math.imul(index + 1, 0x27d4eb2f), 0x165667b1) ^ index) >>> 0
 
 /** Plays one game to its end, or for five minutes; of a game with levels all of them in one go, as far as it gets. */
-export function playOne(setup: Setup, engine: Engine, skill: number, seed: number, each?: Each): DryGame {
+export function playOne(
+  setup: Setup,
+  engine: Engine,
+  skill: number,
+  seed: number,
+  each?: Each,
+  left?: (state: PlayState) => void,
+): DryGame {
   const levels = levelsOf(setup).length
   const carries = isOn(setup, 'carry-lives', false)
   let carry: Carry | undefined
@@ -57,6 +64,7 @@ export function playOne(setup: Setup, engine: Engine, skill: number, seed: numbe
   for (let level = 0; ; level++) {
     const at = setupFor(setup, level)
     const { game, state } = playLevel(at, engine, skill, seed, playSeed(seed, level + 1), carry, each)
+    left?.(state)
     seconds += game.seconds
     score += game.score
     if (level + 1 >= levels || game.outcome !== 'won') return { ...game, seconds, score }

@@ -2,8 +2,8 @@ import type { DrawList } from './draw-list'
 import type { Rounds } from './kept'
 import type { Seeded } from './random'
 import type { Setup } from './setup'
-import type { StageShape } from './stage'
-import type { Input, Point } from './types'
+import type { Stage, StageShape } from './stage'
+import type { GameDoc, Input, Point } from './types'
 
 /** What every template's play state has; the rest is the rules' own. All of it plain, serialisable data. */
 export interface PlayState extends Seeded {
@@ -75,6 +75,18 @@ export interface Asks {
   typing?: boolean
 }
 
+/** What a game along a way says of it. */
+export interface Along<S extends PlayState = PlayState> {
+  /** The part that is the way. */
+  part: string
+  /** Where on the stage the board is whose shares its spaces are given in, from the top left; world units. */
+  board(stage: Stage): { width: number; height: number }
+  /** By space: how often somebody stopped there. */
+  landed(state: S): readonly number[]
+  /** The same game as so many play it in turn at one screen. */
+  among(doc: GameDoc, sides: number): GameDoc
+}
+
 export interface Rules<S extends PlayState = PlayState> {
   id: string
   /** A round that was left waits for the next visit, as it stood. */
@@ -104,6 +116,8 @@ export interface Rules<S extends PlayState = PlayState> {
   reach?(state: S, setup: Setup): Point[]
   /** Places of the template's that can be moved on the stage. */
   spots?(state: S, setup: Setup): SpotPlace[]
+  /** Games along a way. */
+  way?: Along<S>
   /** Where in its course the hero's feet are. */
   feet?(state: S): Point
   /** Of a play that is over. */

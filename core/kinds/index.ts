@@ -14,12 +14,13 @@ import { sprite } from './sprite'
 import { story } from './story'
 import { onOff } from './switch'
 import { typeface } from './typeface'
+import { way } from './way'
 import { wording } from './wording'
 
 /** Every kind of part there is: a module each. */
 export const KINDS = [
   ...([sprite, picture, sound, music, wording, story, typeface, dial, cast] as const),
-  ...([choice, onOff, colour, course, deck, spot] as const),
+  ...([choice, onOff, colour, course, deck, spot, way] as const),
 ] as const
 
 type ContentOf<K> = K extends Kind<infer C> ? C : never

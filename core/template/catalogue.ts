@@ -11,6 +11,7 @@ export const CATALOGUE = [
   'twosome',
   'claim-grid',
   'which-one',
+  'roundabout',
 ] as const
 
 export const templateUrl = (id: string): string => `/shipped/templates/${id}/template.json`

@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { PartId, PartKey } from '../kinds/values'
 
 /** Large editors a line may open. */
-export const GUIDE_DESKS = ['art', 'sound', 'mix', 'wording', 'dry-run', 'deck'] as const
+export const GUIDE_DESKS = ['art', 'sound', 'mix', 'wording', 'dry-run', 'deck', 'way'] as const
 
 /** A question in a maker's own words, and the place that answers it. */
 export const GuideLine = z.object({

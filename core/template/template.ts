@@ -103,12 +103,16 @@ export const PartSpec = z.object({
       columns: z.array(DeckColumn).min(1).max(8),
       /** What its rows are called, more than one of them. */
       rows: z.string().min(1).max(20),
+      /** There is a game without any row. */
+      optional: z.boolean().optional(),
       /** The dial that says how many whole rows a play needs. */
       fills: PartId.optional(),
     })
     .optional(),
   /** Places: what stands there and what it is seen under, both parts, and how far it may be moved. World units. */
   spot: z.object({ of: PartId, under: PartId, least: Place, most: Place }).optional(),
+  /** Ways: the decks that a space can have a card drawn of, the column that says what a card does, whether spaces give points. */
+  way: z.object({ decks: z.array(PartId).max(3), does: PartId, points: z.boolean() }).optional(),
   /** Only there in a pack that has those. */
   needs: z.enum(['levels', 'looks']).optional(),
   /** Casts: its entries are looks of that sprite, for players to choose. One of its fields means the price. */

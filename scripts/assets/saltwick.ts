@@ -1,4 +1,5 @@
 /** A table of drawings, letter by letter: each is as long as it is high. */
+import { bayBoard, bayStart } from './bay'
 import { breakwaterPost, farTown, gullStrip, moorings, morningSky, seaStrip } from './breakwater'
 import {
   anchorSign,
@@ -392,6 +393,11 @@ export const PIECES: { name: string; words: string; columns: number; rows?: numb
     {
       ...{ name: 'quay from above', words: 'table ground planks backdrop wood', columns: 1, full: true as const },
       make: () => quayTable(harbourBackdrop()),
+    },
+    { name: 'bay chart', words: 'board map sea island backdrop', columns: 1, full: true, make: bayBoard },
+    {
+      ...{ name: 'race round the bay', words: 'start picture map sea', columns: 1, full: true as const },
+      make: () => bayStart(drawn(TUG, 0), drawn(GULL, 0), drawn(CRAB, 0), drawn(BUOY, 0)),
     },
     { name: 'deck boards', words: 'square tile wood planks', columns: 1, full: true, make: deckBoards },
     { name: 'flying gull', words: 'bird seabird hero flyer wings', columns: 3, rows: 3, make: gullStrip },

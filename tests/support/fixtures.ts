@@ -35,6 +35,7 @@ export const {
   twosome,
   'claim-grid': claimGrid,
   'which-one': whichOne,
+  roundabout,
 } = TEMPLATES
 const widths = readJson('core/wording/widths.json') as Widths
 const demo = (id: string): Pack => Pack.parse(readJson(`demo/${id}/pack.json`))

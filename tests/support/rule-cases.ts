@@ -8,6 +8,7 @@ import type { CastContent } from '../../core/kinds/cast'
 import { withLooks } from './looks'
 import type { Label } from '../../core/label/label'
 import type { SpriteContent, Strip } from '../../core/kinds/drawing'
+import type { Space, WayContent } from '../../core/kinds/way'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { newFacts } from '../../core/art/take-in'
 import { hashOf } from '../../core/pack/hash'
@@ -18,6 +19,7 @@ import {
   picture,
   pngAsset,
   puffinCatch,
+  roundabout,
   skipline,
   stepstone,
   twosome,
@@ -28,6 +30,18 @@ import {
   withSprite,
   type Made,
 } from './fixtures'
+
+/** The way of the board game with something else on some of its spaces. */
+function wayWith(change: Record<number, Partial<Space>>, more: Pack['parts'] = {}): Pack {
+  const way = roundabout.parts.find(({ id }) => id === 'way')!.content as WayContent
+  const spaces = way.spaces.map((space, i) => ({ ...space, ...change[i] }))
+  return { ...newPack(roundabout, 'a-pack-for-tests'), parts: { way: { ...way, spaces }, ...more } }
+}
+const closeTo = (at: number): Partial<Space> => {
+  const { x, y } = (roundabout.parts.find(({ id }) => id === 'way')!.content as WayContent).spaces[at]!
+  return { x: x + 0.01, y }
+}
+const board = () => ({ pack: newPack(roundabout, 'a-pack-for-tests') })
 
 /** A template whose game cannot run without that sound. */
 const needing = (part: string): Template => ({
@@ -336,6 +350,28 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
     }),
     silent: () => ({ pack: newPack(twosome, 'a-pack-for-tests') }),
     severity: 'must',
+  },
+  'way-rings': {
+    fires: () => ({
+      pack: wayWith({ 1: { effect: { does: 'move', by: 1 } }, 2: { effect: { does: 'move', by: -1 } } }),
+    }),
+    silent: board,
+    severity: 'should',
+  },
+  'way-close': {
+    fires: () => ({ pack: wayWith({ 6: closeTo(5) }) }),
+    silent: board,
+    severity: 'should',
+  },
+  'cards-unread': {
+    fires: () => ({
+      pack: wayWith(
+        {},
+        { 'deck-a': { kind: 'deck', rows: [{ id: 'a', cells: { says: { text: 'Fog' }, does: { text: 'bakc 3' } } }] } },
+      ),
+    }),
+    silent: board,
+    severity: 'should',
   },
   'hero-fitted': {
     fires: () => {

@@ -158,6 +158,7 @@ function ready(made: Stage): void {
       <LazyDryRunDesk v-else-if="desk.open === 'dry-run'" class="over" @watch="stage?.showRecording($event, 0)" />
       <LazyCourseDesk v-else-if="desk.open === 'course'" class="over" />
       <LazyDeckDesk v-else-if="desk.open === 'deck'" class="over" />
+      <LazyWayDesk v-else-if="desk.open === 'way'" class="over" />
       <LazyWordingDesk
         v-else-if="desk.open === 'wording'"
         class="over"
