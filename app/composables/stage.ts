@@ -4,7 +4,7 @@ import { drawGame } from '@core/game/draw-game'
 import { asksOf, setupOf } from '@core/game/game'
 import { pickAt } from '@core/game/pick'
 import { rulesFor } from '@core/game/registry'
-import type { SpotPlace } from '@core/game/rules'
+import type { Arranged, SpotPlace } from '@core/game/rules'
 import type { Session } from '@core/game/session'
 import { backdropOf, type Setup } from '@core/game/setup'
 import type { Framed } from '@core/game/stage'
@@ -216,6 +216,12 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     feet(): Point | null {
       const { play } = director.session().state
       return play === null ? null : (rulesFor(director.setup().doc.template.id).feet?.(play) ?? null)
+    },
+    /** Pieces as they stand, of a game that is played by hand; null while it is not. */
+    arranged(): Arranged[] | null {
+      const { play } = director.session().state
+      const setup = setupOf(director.session().state, director.setup())
+      return play === null ? null : (rulesFor(setup.doc.template.id).arranged?.(play, setup) ?? null)
     },
     onThumbs(tell: () => void) {
       thumbListeners.add(tell)

@@ -98,6 +98,11 @@ export const KIND_VIEWS: { [K in PartKind]: KindView<K> } = {
     editor: defineAsyncComponent(() => import('~/components/inspector/SpotEditor.vue')),
     take: 'a place',
   },
+  layout: {
+    ...NONE,
+    editor: defineAsyncComponent(() => import('~/components/inspector/LayoutEditor.vue')),
+    take: 'where pieces stand',
+  },
   way: {
     ...NONE,
     editor: defineAsyncComponent(() => import('~/components/inspector/WayEditor.vue')),
@@ -118,5 +123,5 @@ export const ACCEPTS: Record<Want, string> = {
 export const PLURAL: Record<PartKind, string> = {
   ...{ sprite: 'sprites', picture: 'pictures', sound: 'sounds', music: 'tunes', wording: 'wordings', story: 'stories' },
   ...{ typeface: 'typefaces', dial: 'dials', cast: 'casts', choice: 'choices', switch: 'switches', colour: 'colours' },
-  ...{ course: 'courses', deck: 'decks', spot: 'places', way: 'ways' },
+  ...{ course: 'courses', deck: 'decks', spot: 'places', way: 'ways', layout: 'layouts' },
 }

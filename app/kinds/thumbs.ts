@@ -29,7 +29,7 @@ const dialThumb: Thumb<OfKind<'dial'>> = ({ value }) => letters(value)
 const storyThumb: Thumb<OfKind<'story'>> = ({ lines }) => letters(lines.length)
 const colourThumb: Thumb<OfKind<'colour'>> = ({ value }) => h('span', { class: 'swatch', style: { background: value } })
 /** What a kind says of itself, in two letters. */
-const figureThumb: Thumb<OfKind<'choice' | 'switch' | 'course' | 'deck' | 'spot' | 'way'>> = (content) => {
+const figureThumb: Thumb<OfKind<'choice' | 'switch' | 'course' | 'deck' | 'spot' | 'way' | 'layout'>> = (content) => {
   const face = kindOf(content).face(content)
   return letters(face.face === 'figure' ? face.text.slice(0, 2) : '')
 }
@@ -52,6 +52,7 @@ const THUMBS: { [K in PartKind]: Thumb<OfKind<K>> } = {
   deck: figureThumb,
   spot: figureThumb,
   way: figureThumb,
+  layout: figureThumb,
 }
 export const thumbOf = (content: PartContent, at: ThumbPlace): VNode =>
   (THUMBS[content.kind] as Thumb<PartContent>)(content, at)

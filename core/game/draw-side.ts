@@ -30,7 +30,7 @@ export function drawSide(
   item.entry = id
   item.clip = 'shown'
   item.clipStep = step
-  item.sx = item.sy = (h * 0.66) / marker.height
+  item.sx = item.sy = Math.min((h * 0.66) / marker.height, (h * 0.8) / marker.width)
   const words = add(list, 'text', 'side-words', x + h * 1.05, y)
   words.w = Math.max(0.6, w - h * 1.2)
   words.h = h

@@ -43,7 +43,14 @@ export interface KeptRound {
   level: number
   look: string
   runs: number[]
+  /** A board by hand as it stands, five numbers a piece. */
+  board?: number[]
 }
+/** Numbers a piece of a board has, and all of them at most. */
+export const BOARD_WIDTH = 5
+const MOST_BOARD = 120 * BOARD_WIDTH
+/** Hundredths of a world unit, or of a size. */
+const MOST_PLACE = 2000
 /** Numbers a kept round has at most, and steps: an hour. It is played again in one go when a player comes back. */
 export const MOST_KEPT = 1500
 const MOST_KEPT_STEPS = 216_000
@@ -121,7 +128,13 @@ function readRound(from: Fields | null): KeptRound | null {
     if (!integer(value, -1, MOST_BITS)) return null
     if (i % RUN_WIDTH === 0) steps += value
   }
-  return steps > MOST_KEPT_STEPS ? null : { of, seed, plays, level, look: look, runs: [...(runs as number[])] }
+  if (steps > MOST_KEPT_STEPS) return null
+  const made: KeptRound = { of, seed, plays, level, look, runs: [...(runs as number[])] }
+  const { board } = from!
+  if (board === undefined) return made
+  if (!Array.isArray(board) || board.length > MOST_BOARD || board.length % BOARD_WIDTH !== 0) return null
+  if (!board.every((value) => integer(value, 0, MOST_PLACE))) return null
+  return { ...made, board: [...(board as number[])] }
 }
 
 /**

@@ -39,6 +39,8 @@ export interface PlayFacts {
   follows?: { speed: number; dial: string; what: string }
   /** What is to be out of sight behind what, where the part `place` (a spot) has it; `seen` steps after a start it shows. */
   hides?: readonly { thing: Entry; behind: Entry; place: string; seen: number }[]
+  /** Nobody plays against the game: people play with each other, or move pieces by hand. */
+  unjudged?: boolean
   /** Where in its course the goal is, cells from the top left, where it is in one place. */
   place?: Point
 }
@@ -87,6 +89,13 @@ export interface Along<S extends PlayState = PlayState> {
   among(doc: GameDoc, sides: number): GameDoc
 }
 
+/** A piece as it stands on a table. Shares of the table, 0 to 1. */
+export interface Arranged extends Point {
+  entry: string
+  mirrored: boolean
+  size: number
+}
+
 export interface Rules<S extends PlayState = PlayState> {
   id: string
   /** A round that was left waits for the next visit, as it stood. */
@@ -116,6 +125,8 @@ export interface Rules<S extends PlayState = PlayState> {
   reach?(state: S, setup: Setup): Point[]
   /** Places of the template's that can be moved on the stage. */
   spots?(state: S, setup: Setup): SpotPlace[]
+  /** Pieces as they stand, of a game that is played by hand; null while it is not. */
+  arranged?(state: S, setup: Setup): Arranged[] | null
   /** Games along a way. */
   way?: Along<S>
   /** Where in its course the hero's feet are. */

@@ -21,8 +21,8 @@ export const FieldSpec = z.discriminatedUnion('type', [
     max: z.number(),
     step: z.number().positive(),
     default: z.number(),
-    /** What the number is to a game, whatever it is called: points won, lives lost, its share among the others, what it costs. */
-    means: z.enum(['score', 'harm', 'share', 'price']).optional(),
+    /** What the number is to a game, whatever it is called: points won, lives lost, its share among the others, what it costs, how many there are. */
+    means: z.enum(['score', 'harm', 'share', 'price', 'count']).optional(),
   }),
   z.object({ ...shared, type: z.literal('text'), most: z.int().min(1).max(2000), default: z.string().max(2000) }),
   z.object({
@@ -37,7 +37,7 @@ export const FieldSpec = z.discriminatedUnion('type', [
   z.object({ ...shared, type: z.literal('colour'), default: Colour }),
 ])
 export type FieldSpec = z.infer<typeof FieldSpec>
-export type Meaning = 'score' | 'harm' | 'share' | 'price'
+export type Meaning = 'score' | 'harm' | 'share' | 'price' | 'count'
 
 /** What a file may hold for a field, before the template's own range is looked at. */
 export const FieldContent = z.union([z.number().min(-1_000_000).max(1_000_000), z.string().max(2000)])

@@ -8,6 +8,7 @@ import { deck } from './deck'
 import { dial } from './dial'
 import type { Drawing, SpriteContent } from './drawing'
 import type { Kind } from './kind'
+import { layout } from './layout'
 import { picture } from './picture'
 import { spot } from './spot'
 import { sprite } from './sprite'
@@ -20,7 +21,7 @@ import { wording } from './wording'
 /** Every kind of part there is: a module each. */
 export const KINDS = [
   ...([sprite, picture, sound, music, wording, story, typeface, dial, cast] as const),
-  ...([choice, onOff, colour, course, deck, spot, way] as const),
+  ...([choice, onOff, colour, course, deck, spot, way, layout] as const),
 ] as const
 
 type ContentOf<K> = K extends Kind<infer C> ? C : never

@@ -5,6 +5,7 @@ import { ROLES, type GameDoc } from '../game/types'
 import { FieldContent } from '../kinds/field'
 import { MusicContent, SoundContent } from '../kinds/audible'
 import { DeckContent } from '../kinds/deck'
+import { LayoutContent } from '../kinds/layout'
 import { WayContent } from '../kinds/way'
 import { PictureContent } from '../kinds/picture'
 import { SpriteContent } from '../kinds/drawing'
@@ -43,6 +44,7 @@ export const GameDocSchema = z.object({
       switch: By(z.boolean()),
       colour: By(Colour),
       spot: By(z.object({ x: z.number(), y: z.number() })),
+      layout: By(z.object({ pieces: LayoutContent.shape.pieces })),
       way: By(z.object({ spaces: WayContent.shape.spaces })),
       deck: By(z.object({ key: z.string().max(100), rows: DeckContent.shape.rows })),
     })

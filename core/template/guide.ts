@@ -26,4 +26,4 @@ export type GuideLine = z.infer<typeof GuideLine>
 
 /** Lines a template may bring. */
 export const FEWEST_LINES = 10
-export const MOST_LINES = 20
+export const MOST_LINES = 24

@@ -888,6 +888,8 @@ async function roundTheBay(files: string): Promise<Pack> {
     short: 'First to the light, whatever the tide says.',
     description:
       'Throw three dice, take the one that suits you, and sail round Saltwick bay to the light. Fog and tide have a word in it. Alone against the tug next door, or with up to eight at one screen.',
+    // Dice, without stakes.
+    ageGuide: { ...MILD, wagers: 'looks' },
     howTo: ['Throw the dice.', 'Take the one that leads where you want to be.', 'First at the light wins.'],
   })
 }

@@ -48,7 +48,9 @@ async function template(id: string): Promise<Template> {
   const shared = (JSON.parse(common) as Record<string, unknown>[]).filter(
     ({ id, needs }) => !without.includes(String(id)) && !without.includes(String(needs)),
   )
-  for (const { button, ...part } of [...shared, ...recipe.parts]) {
+  // Games at a table can be played by hand too.
+  const table = recipe['table'] === true ? readFileSync(join(root, 'templates/table-parts.json'), 'utf8') : '[]'
+  for (const { button, ...part } of [...shared, ...recipe.parts, ...(JSON.parse(table) as typeof shared)]) {
     const box = button === true ? plateBox('wide') : part['box']
     const tallBox = button === true ? plateBox('tall') : part['tallBox']
     parts.push({

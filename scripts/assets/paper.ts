@@ -42,3 +42,20 @@ export interface TemplateArt {
   /** Samples at 44.1 kHz by the name of their file. */
   sounds(): Record<string, Float32Array>
 }
+
+/** A counter of thick paper, for boards that are played by hand. */
+export const counter = (tone: Tone): Drawing => ({
+  name: 'piece',
+  svg: svg(
+    120,
+    120,
+    oval(60, 68, 52, 48, '#00000033') +
+      oval(60, 62, 52, 50, tone[1]) +
+      folded(
+        'M60,6C92,6 112,28 112,56C112,84 90,104 60,104C30,104 8,84 8,56C8,28 28,6 60,6Z',
+        tone,
+        'M60,0L120,0L120,120L60,120Z',
+      ) +
+      `<ellipse cx="60" cy="55" rx="38" ry="35" fill="none" stroke="#ffffff" stroke-opacity=".55" stroke-width="5" stroke-dasharray="12 8"/>`,
+  ),
+})

@@ -1,4 +1,4 @@
-import { folded, move, oval, resetFolds, shape, svg, svgStrip, type Drawing, type Tone } from '../../scripts/assets/paper'
+import { counter, folded, move, oval, resetFolds, shape, svg, svgStrip, type Drawing, type Tone } from '../../scripts/assets/paper'
 import { scatter } from '../../scripts/assets/pixel'
 import { mix, voice } from '../../scripts/assets/synth'
 import { chime, type Row } from '../../scripts/assets/tunes'
@@ -77,6 +77,7 @@ export function drawings(): Drawing[] {
     { name: 'card-face', svg: paper() },
     { name: 'sound-sign', svg: speaker() },
     { name: 'icon', svg: svg(160, 160, square() + move(20, 14, SIDES_ART.plain)) },
+    counter(['#4f8a6b', '#3c6f55']),
     { name: 'backdrop', svg: svg(1280, 800, lawn()) },
     { name: 'start', svg: svg(1280, 800, lawn() + beds + flags + folded('M180,700C180,640 240,610 300,640C340,590 430,610 430,670C470,690 450,730 420,730L210,730C190,730 180,720 180,700Z', ['#6f9a4d', '#587e3b'], 'M300,560L480,560L480,760L300,760Z')) },
   ]

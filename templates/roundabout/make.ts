@@ -1,4 +1,4 @@
-import { folded, move, oval, resetFolds, shape, svg, type Drawing, type Tone } from '../../scripts/assets/paper'
+import { counter, folded, move, oval, resetFolds, shape, svg, type Drawing, type Tone } from '../../scripts/assets/paper'
 import { scatter } from '../../scripts/assets/pixel'
 import { mix, voice } from '../../scripts/assets/synth'
 import { chime, type Row } from '../../scripts/assets/tunes'
@@ -110,6 +110,7 @@ export function drawings(): Drawing[] {
     one('end-mark', disc('#a8452e', '#fbe6c4', `<ellipse cx="60" cy="58" rx="40" ry="40" fill="none" stroke="#d98f5c" stroke-width="4" stroke-dasharray="9 7"/>`)),
     one('way-mark', oval(60, 60, 50, 50, '#fdf6e3')),
     { name: 'card-face', svg: svg(360, 260, folded('M18,6L342,6C350,6 354,10 354,18L354,242C354,250 350,254 342,254L18,254C10,254 6,250 6,242L6,18C6,10 10,6 18,6Z', ['#fdf6e3', '#f3e8cc'], 'M0,200L360,214L360,260L0,260Z') + `<rect x="18" y="18" width="324" height="224" rx="8" fill="none" stroke="#a8452e" stroke-width="4" stroke-dasharray="14 9"/>`) },
+    counter(['#a8452e', '#8a3624']),
     { name: 'backdrop', svg: svg(1280, 800, garden(1280, 800)) },
     {
       name: 'start',

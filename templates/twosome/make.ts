@@ -1,4 +1,4 @@
-import { folded, move, oval, resetFolds, shape, svg, svgStrip, type Drawing, type Tone } from '../../scripts/assets/paper'
+import { counter, folded, move, oval, resetFolds, shape, svg, svgStrip, type Drawing, type Tone } from '../../scripts/assets/paper'
 import { scatter } from '../../scripts/assets/pixel'
 import { mix, voice } from '../../scripts/assets/synth'
 import { chime, type Row } from '../../scripts/assets/tunes'
@@ -126,6 +126,7 @@ export function drawings(): Drawing[] {
     { name: 'sound-sign', svg: speaker() },
     { name: 'owls', svg: svgStrip(120, 1, [pennant(['#e6b84c', '#8a5a2e'], stripes)]) },
     { name: 'hares', svg: svgStrip(120, 1, [pennant(['#6fa3b8', '#26495a'], dots)]) },
+    counter(['#d9604a', '#bd4c38']),
     { name: 'backdrop', svg: svg(1280, 800, rug()) },
     {
       name: 'start',

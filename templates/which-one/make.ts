@@ -1,4 +1,4 @@
-import { folded, move, oval, resetFolds, shape, svg, type Drawing, type Tone } from '../../scripts/assets/paper'
+import { counter, folded, move, oval, resetFolds, shape, svg, type Drawing, type Tone } from '../../scripts/assets/paper'
 import { scatter } from '../../scripts/assets/pixel'
 import { mix, voice } from '../../scripts/assets/synth'
 import { chime, type Row } from '../../scripts/assets/tunes'
@@ -59,6 +59,7 @@ export function drawings(): Drawing[] {
   return [
     { name: 'pot', svg: svg(400, 240, pot(0) + move(200, 0, pot(5))) },
     { name: 'hedgehog', svg: naps() },
+    counter(['#d07a4c', '#b5623a']),
     { name: 'backdrop', svg: svg(1280, 800, shed(1280, 800) + leaves(90, 450, 1.2) + leaves(1190, 452, 1)) },
     {
       name: 'start',

@@ -23,6 +23,7 @@ function factsOf(entry: CastEntry): string {
   return [
     ...(hasMeaning(fields.value, 'harm') || hasMeaning(fields.value, 'score') ? [does] : []),
     ...(hasMeaning(fields.value, 'share') ? [`${share} %`] : []),
+    ...(hasMeaning(fields.value, 'count') ? [`${of('count')} of them`] : []),
     ...(hasMeaning(fields.value, 'price') ? [of('price') === 0 ? 'given away' : `${of('price')} points`] : []),
   ].join(', ')
 }
@@ -36,6 +37,27 @@ async function likeHero(): Promise<void> {
   const id = next.entries.at(-1)!.id
   await bench.act('Add a look', { type: 'set-part', part: spec.id, from: content, content: next })
   bench.select(spec.id, id)
+}
+
+/** Many at once, of one name and one colour: they take after the first there is, or after the template's. */
+const counts = computed(() => hasMeaning(fields.value, 'count'))
+const many = ref({ count: 12, colour: '#8a8f98', name: '' })
+async function makeMany(): Promise<void> {
+  const own = bench.baseSpec(spec.id)?.content
+  const like = content.entries[0] ?? (own?.kind === 'cast' ? own.entries[0] : undefined)
+  const field = fields.value.find((one) => one.type === 'number' && one.means === 'count')
+  if (like === undefined || field === undefined) return
+  const { count, colour, name } = many.value
+  const sprite = {
+    ...(JSON.parse(JSON.stringify(like.sprite)) as CastEntry['sprite']),
+    recolour: { hue: 0, tint: colour, share: 1, swaps: [] },
+  }
+  const called = name.trim() || 'Piece'
+  const values = fieldsOf(fields.value, { [field.id]: count })
+  const next = withEntry(content, { ...values, id: called, name: called.slice(0, 60), sprite })
+  many.value.name = ''
+  await bench.act(`Make ${count} ${called}`, { type: 'set-part', part: spec.id, from: content, content: next })
+  bench.select(spec.id, next.entries.at(-1)!.id)
 }
 
 function move(entry: CastEntry, by: number): void {
@@ -118,6 +140,13 @@ async function dropped(event: DragEvent, entry: string): Promise<void> {
       <button class="link" data-act="like-hero" @click="likeHero()">A look like the hero…</button>
     </li>
   </ol>
+  <form v-if="counts" class="many" data-act="many-form" @submit.prevent="makeMany()">
+    <b>Many at once</b>
+    <input v-model.number="many.count" type="number" min="1" max="60" aria-label="How many" />
+    <input v-model="many.colour" type="color" aria-label="Colour" />
+    <input v-model="many.name" type="text" maxlength="60" placeholder="Named, for example Gull" aria-label="Name" />
+    <v-btn type="submit" variant="outlined" size="small">Make them</v-btn>
+  </form>
 </template>
 
 <style scoped>
@@ -171,5 +200,35 @@ li.over {
 }
 .none {
   padding: 12px 0;
+}
+.many {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding: 12px 0;
+}
+.many b {
+  flex: 1 0 100%;
+}
+.many input {
+  font: inherit;
+  padding: 5px 8px;
+  border: 1px solid var(--soft);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+.many [type='number'] {
+  width: 64px;
+}
+.many [type='color'] {
+  width: 42px;
+  height: 34px;
+  padding: 2px;
+}
+.many [type='text'] {
+  flex: 1 1 130px;
+  min-width: 0;
 }
 </style>

@@ -11,6 +11,7 @@ import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useNotices } from '~/stores/notices'
+import { useOnStage } from '~/stores/on-stage'
 import { useMany } from '~/stores/many'
 import { useSwap } from '~/stores/swap'
 import SpotHandle from './SpotHandle.vue'
@@ -26,6 +27,7 @@ const emit = defineEmits<{ ready: [stage: Stage]; picked: [] }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const bench = useBench()
 const assets = useAssets()
+const onStage = useOnStage()
 const swap = useSwap()
 const many = useMany()
 const notices = useNotices()
@@ -69,12 +71,14 @@ onMounted(async () => {
   stage.value.adopt(bench.setup, bench.before)
   if (bench.before !== null) void loadImagesOf(bench.before.doc, bench.template)
   stage.value.setPicking(picking)
+  onStage.arranged = () => stage.value?.arranged() ?? null
   loading.value = false
   emit('ready', stage.value)
   handle = requestAnimationFrame(follow)
 })
 onBeforeUnmount(() => {
   cancelAnimationFrame(handle)
+  onStage.arranged = () => null
   stage.value?.close()
 })
 

@@ -1,10 +1,11 @@
 import { random } from '../../random'
-import type { SimulatedMind, SimulatedPlayer } from '../../rules'
+import type { SimulatedMind } from '../../rules'
 import type { Setup } from '../../setup'
 import { BITS, letGo, type Input } from '../../types'
 import { bare, rightOnes } from './guess'
 import { areasNow, landing, rowNow, typesNow } from './moment'
 import { ANSWER, claimPlan, lineThrough, type ClaimPlan } from './plan'
+import { atTable } from '../../table/mind'
 import type { ClaimGrid } from './state'
 
 /** Knows some of the answers, guesses at others, takes its time, and sees lines the better the more it plays. */
@@ -123,4 +124,4 @@ function decide(mind: SimulatedMind, state: ClaimGrid, setup: Setup, into: Input
   else into.axis = right > 0 ? 1 : -1
 }
 
-export const mind: SimulatedPlayer<ClaimGrid> = { template: 'claim-grid', make, decide }
+export const mind = atTable<ClaimGrid>({ template: 'claim-grid', make, decide })

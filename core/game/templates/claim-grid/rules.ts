@@ -12,6 +12,7 @@ import { isRight, lettersFor, MOST_TYPED } from './guess'
 import { areasNow, landing, mostOf, rowNow, typesNow } from './moment'
 import { ANSWER, claimPlan, lineThrough, MOST_ANSWERS, type ClaimPlan } from './plan'
 import { draw } from './show'
+import { onTable } from '../../table/on-table'
 import type { ClaimGrid, Phase } from './state'
 
 /** Points of an answer that was right, and of a line. */
@@ -220,6 +221,7 @@ function facts(setup: Setup): PlayFacts {
     reachable: plan.whole.length === 0 ? 0 : plan.size * plan.size * RIGHT + LINE,
     because: `${plan.whole.length} questions have an answer, and the board has ${plan.size * plan.size} squares.`,
     aim: `a line of ${plan.line} on ${plan.size} x ${plan.size} squares`,
+    unjudged: plan.players !== 'one',
   }
 }
 
@@ -240,7 +242,7 @@ function ending(state: ClaimGrid, setup: Setup): Ending {
 
 const [TYPING, NOTHING]: [Asks, Asks] = [{ typing: true }, {}]
 
-export const rules: Rules<ClaimGrid> = {
+const own: Rules<ClaimGrid> = {
   id: 'claim-grid',
   waits: rounds,
   asks: (state, setup) => (typesNow(state, claimPlan(setup)) ? TYPING : NOTHING),
@@ -254,3 +256,4 @@ export const rules: Rules<ClaimGrid> = {
   values,
   ending,
 }
+export const rules = onTable(own)

@@ -1,10 +1,11 @@
 import { random } from '../../random'
-import type { SimulatedMind, SimulatedPlayer } from '../../rules'
+import type { SimulatedMind } from '../../rules'
 import type { Setup } from '../../setup'
 import { BITS, letGo, type Input } from '../../types'
 import { sentTo, targetOf } from '../../way'
 import { isHuman } from './moment'
 import { roundaboutPlan, type RoundaboutPlan } from './plan'
+import { atTable } from '../../table/mind'
 import type { Roundabout } from './state'
 
 const make = (skill: number, seed: number): SimulatedMind => ({
@@ -75,4 +76,4 @@ function press(mind: SimulatedMind, into: Input): void {
   mind.wait = 6
 }
 
-export const mind: SimulatedPlayer<Roundabout> = { template: 'roundabout', make, decide }
+export const mind = atTable<Roundabout>({ template: 'roundabout', make, decide })

@@ -156,13 +156,13 @@ function makePlan(setup: Setup): RoundaboutPlan {
 }
 export const roundaboutPlan = (setup: Setup): RoundaboutPlan => planned(setup, makePlan)
 
-/** Tokens in one row of the foot. */
-const IN_A_ROW = 4
+/** World units a token’s plate has at least where there is room for a second row. */
+const LEAST_SIDE = 2.2
 /** Where side `i` of so many stands: its marker, its name and what it has. */
 export function sideArea({ sides, width, height, tall, players }: RoundaboutPlan, i: number): Area {
-  const rows = Math.ceil(sides.length / IN_A_ROW)
-  const inRow = Math.ceil(sides.length / rows)
   const room = tall ? width - 0.8 : players === 'charge' ? 6.4 : 9.2
+  const rows = Math.min(2, Math.ceil(sides.length / Math.floor(room / LEAST_SIDE)))
+  const inRow = Math.ceil(sides.length / rows)
   const [w, h] = [Math.min(3.4, room / inRow), tall ? 0.85 : rows === 1 ? 1 : 0.62]
   const top = tall ? height - FOOT.tall + 0.25 : height - (rows === 1 ? 1.3 : 1.45)
   return [0.4 + (i % inRow) * w, top + Math.floor(i / inRow) * (h + 0.1), w - 0.12, h]

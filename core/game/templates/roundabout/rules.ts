@@ -11,6 +11,7 @@ import { MOST_HOPS, targetOf, type Effect } from '../../way'
 import { asksFor, EVERYWHERE, handAreas, isHuman, nearestToken, PAUSE, targetAreas } from './moment'
 import { boardOf, MOST_TOKENS, PLATES, roundaboutPlan, TOKENS, WAY, type RoundaboutPlan } from './plan'
 import { draw } from './show'
+import { onTable } from '../../table/on-table'
 import type { Phase, Roundabout } from './state'
 
 function start(setup: Setup, seed: number): Roundabout {
@@ -311,6 +312,7 @@ function facts(setup: Setup): PlayFacts {
     reachable: plan.homePoints + found,
     because: `Home is worth ${plan.homePoints}, and the spaces ${found} together.`,
     aim: plan.byPoints ? 'most points when the first is home' : `first home, ${plan.home} spaces on`,
+    unjudged: plan.players !== 'one',
     unmet: plan.sides.length === MOST_TOKENS ? unmetTokens(setup) : [],
   }
 }
@@ -351,7 +353,7 @@ function among(doc: GameDoc, sides: number): GameDoc {
   }
 }
 
-export const rules: Rules<Roundabout> = {
+const own: Rules<Roundabout> = {
   id: 'roundabout',
   waits: rounds,
   // What is thrown and taken is touched where it lies.
@@ -359,3 +361,4 @@ export const rules: Rules<Roundabout> = {
   way: { part: WAY, board: boardOf, landed: ({ landed }) => landed, among },
   ...{ start, step, draw, adopt, facts, values, ending },
 }
+export const rules = onTable(own)

@@ -1,8 +1,9 @@
 import { random } from '../../random'
-import type { SimulatedMind, SimulatedPlayer } from '../../rules'
+import type { SimulatedMind } from '../../rules'
 import type { Setup } from '../../setup'
 import { BITS, letGo, type Input } from '../../types'
 import { areasOf, twosomePlan } from './plan'
+import { atTable } from '../../table/mind'
 import type { Twosome } from './state'
 
 /** Cards there are at most. */
@@ -117,4 +118,4 @@ function decide(mind: SimulatedMind, state: Twosome, setup: Setup, into: Input):
   else into.axis = right > 0 ? 1 : -1
 }
 
-export const mind: SimulatedPlayer<Twosome> = { template: 'twosome', make, decide }
+export const mind = atTable<Twosome>({ template: 'twosome', make, decide })

@@ -9,6 +9,7 @@ import { makeTurns, nextTurn } from '../../sides'
 import { STEPS_PER_SECOND, type Input } from '../../types'
 import { areasOf, twosomePlan, type TwosomePlan } from './plan'
 import { draw } from './show'
+import { onTable } from '../../table/on-table'
 import type { Card, Twosome } from './state'
 
 /** A pair is worth the more the fewer moves were in vain since the last one. */
@@ -171,6 +172,7 @@ function facts(setup: Setup): PlayFacts {
     reachable: plan.pairs * PAIR,
     because: `${rows} ${rows === 1 ? 'row of the deck has' : 'rows of the deck have'} something on both sides.`,
     aim: `all ${plan.pairs} pairs found`,
+    unjudged: plan.players !== 'one',
   }
 }
 
@@ -194,7 +196,7 @@ function ending(state: Twosome, setup: Setup): Ending {
   return { cause: plan.mostMoves > 0 && state.moves >= plan.mostMoves ? 'moves' : 'time', ...at }
 }
 
-export const rules: Rules<Twosome> = {
+const own: Rules<Twosome> = {
   id: 'twosome',
   waits: rounds,
   // Cards are touched where they lie.
@@ -207,3 +209,4 @@ export const rules: Rules<Twosome> = {
   values,
   ending,
 }
+export const rules = onTable(own)

@@ -1,8 +1,9 @@
 import { random } from '../../random'
-import type { SimulatedMind, SimulatedPlayer } from '../../rules'
+import type { SimulatedMind } from '../../rules'
 import type { Setup } from '../../setup'
 import { BITS, letGo, STEPS_PER_SECOND, type Input } from '../../types'
 import { changeSteps, whichPlan, type WhichPlan } from './plan'
+import { atTable } from '../../table/mind'
 import type { WhichOne } from './state'
 
 /** Keeps one place in view, and loses it when covers go faster than its eyes, or when its mind wanders. */
@@ -58,4 +59,4 @@ function decide(mind: SimulatedMind, state: WhichOne, setup: Setup, into: Input)
   else into.axis = mind.aim > focus ? 1 : -1
 }
 
-export const mind: SimulatedPlayer<WhichOne> = { template: 'which-one', make, decide }
+export const mind = atTable<WhichOne>({ template: 'which-one', make, decide })

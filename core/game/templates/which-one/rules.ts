@@ -8,6 +8,7 @@ import type { Setup } from '../../setup'
 import { STEPS_PER_SECOND, type Input } from '../../types'
 import { changeSteps, COVERS, fastest, HIDDEN, PLACE, whichPlan, type WhichPlan } from './plan'
 import { draw, shownSteps } from './show'
+import { onTable } from '../../table/on-table'
 import type { Phase, WhichOne } from './state'
 
 /** Points of a round that was right, and more for each one before it. */
@@ -163,7 +164,7 @@ function ending(state: WhichOne, setup: Setup): Ending {
   return { cause: state.outcome === 'won' ? 'all rounds' : 'wrong guesses', x, y: y - 0.5 }
 }
 
-export const rules: Rules<WhichOne> = {
+const own: Rules<WhichOne> = {
   id: 'which-one',
   waits: rounds,
   // Covers are touched where they stand.
@@ -182,3 +183,4 @@ export const rules: Rules<WhichOne> = {
   },
   ending,
 }
+export const rules = onTable(own)
