@@ -18,7 +18,14 @@ export default defineNuxtConfig({
   srcDir: 'app/',
   buildDir: path(process.env['PACK_POST_BUILD_DIR'] ?? './.nuxt'),
   serverDir: path('./server'),
-  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', './modules/player-code', './modules/inspector'],
+  modules: [
+    '@pinia/nuxt',
+    '@vueuse/nuxt',
+    '@nuxt/eslint',
+    './modules/player-code',
+    './modules/inspector',
+    './modules/icon-files',
+  ],
   ssr: true,
   telemetry: false,
   devtools: { enabled: false },
@@ -101,11 +108,6 @@ export default defineNuxtConfig({
       ...['fredoka', 'grandstander', 'pixelify-sans'].map((id) => ({
         dir: path(`./node_modules/@fontsource-variable/${id}/files`),
         baseURL: `/shipped/typeface-${id}`,
-        maxAge: HOUR,
-      })),
-      ...['fluent-emoji-flat', 'game-icons', 'noto'].map((id) => ({
-        dir: path(`./node_modules/@iconify-json/${id}`),
-        baseURL: `/shipped/icons/${id}`,
         maxAge: HOUR,
       })),
     ],

@@ -96,7 +96,7 @@ export function prepare() {
 
 const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build']]
 /** A folder of its own for what a build makes on the way, so that types can be checked in the usual one while it runs. */
-const BESIDE = { env: { ...process.env, PACK_POST_BUILD_DIR: '.nuxt-build' } }
+const BESIDE = { env: { ...process.env, PACK_POST_BUILD_DIR: '.nuxt-build', PACK_POST_QUICK: '1' } }
 const isBuilt = (hash) => existsSync(join(root, '.output/server/index.mjs')) && stamped('build', hash)
 
 export function build() {

@@ -63,6 +63,18 @@ describe('the library', () => {
     expect(at.library.packs).toHaveLength(titles.length)
   })
 
+  it('unpacks one demo pack for a link that leads to it first, and none that was thrown away or never was', async () => {
+    expect(await at.library.unpackNamed('demo-puffin-catch')).toBe(true)
+    await at.library.refresh()
+    expect(at.library.packs.map(({ id }) => id)).toEqual(['demo-puffin-catch'])
+    await at.library.remove('demo-puffin-catch')
+    for (const id of ['demo-puffin-catch', 'demo-nothing', 'a-pack', 'demo-'])
+      expect(await at.library.unpackNamed(id)).toBe(false)
+    // The others are there with the first look at all of them.
+    await at.library.open()
+    expect(at.library.packs).toHaveLength(demoPacks().length - 1)
+  })
+
   it('starts a pack as a copy with an id of its own, nothing of it swapped', async () => {
     const one = await at.library.start(windfall)
     const two = await at.library.start(windfall)

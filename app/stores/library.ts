@@ -20,6 +20,9 @@ export type { ClosedRow, PackRow }
 const Demos = z.object({ demos: z.array(z.string().regex(/^[a-z0-9-]+$/)) })
 const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 
+/** What the ids of demo packs begin with. */
+const DEMO = 'demo-'
+
 const isKnown = (template: string): boolean => CATALOGUE.some((id) => id === template)
 
 /** The packs of this browser. */
@@ -51,22 +54,44 @@ export const useLibrary = defineStore('library', () => {
 
   const demosThere = (): string[] => (localStorage.getItem('pack-post:demos') ?? '').split(' ').filter(Boolean)
 
+  /** Demo packs that ship and were not here yet. */
+  async function demosMissing(): Promise<string[]> {
+    const { demos } = Demos.parse(await (await fetch('/shipped/demo/index.json')).json())
+    return demos.filter((one) => !demosThere().includes(one))
+  }
+
   /** The first visit finds the demo packs already there. Deleted, they do not come back. */
   async function ensureDemos(): Promise<void> {
     try {
-      const { demos } = Demos.parse(await (await fetch('/shipped/demo/index.json')).json())
-      for (const id of demos.filter((one) => !demosThere().includes(one))) await unpackDemo(id)
+      for (const id of await demosMissing()) await unpackDemo(id)
     } catch {
       notices.warn('The demo packs could not be unpacked. Reload the page to try again; templates work all the same.')
     }
   }
 
+  /** A link may lead to a demo pack before any other page was seen. False where there is no such, or it was deleted. */
+  async function unpackNamed(pack: string): Promise<boolean> {
+    const id = pack.startsWith(DEMO) ? pack.slice(DEMO.length) : ''
+    if (id === '' || !(await demosMissing()).includes(id)) return false
+    await unpackDemo(id)
+    return true
+  }
+
+  let drawer: Promise<z.infer<typeof DrawerIndex>> | null = null
+  const drawerIndex = () =>
+    (drawer ??= fetch('/shipped/drawer/saltwick/index.json')
+      .then(async (answer) => DrawerIndex.parse(await answer.json()))
+      .catch((error: unknown) => {
+        drawer = null
+        throw error
+      }))
+
   async function unpackDemo(id: string): Promise<void> {
     const pack = Pack.parse(await (await fetch(`/shipped/demo/${id}/pack.json`)).json())
-    const index = DrawerIndex.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
+    const { items } = await drawerIndex()
     const files = new Map<string, Uint8Array>()
     await Promise.all(
-      index.items
+      items
         .filter((item) => pack.assets[item.hash] !== undefined)
         .map(async (item) =>
           files.set(
@@ -165,5 +190,5 @@ export const useLibrary = defineStore('library', () => {
     await refresh()
   }
 
-  return { packs, closed, ready, open, refresh, start, openFile, saveFile, saveRaw, remove, restore }
+  return { packs, closed, ready, open, unpackNamed, refresh, start, openFile, saveFile, saveRaw, remove, restore }
 })

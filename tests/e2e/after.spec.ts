@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { demos, DEMO, post, takeCover } from '../support/e2e'
+import { DEMO, post, takeCover } from '../support/e2e'
 import { puffinCatch } from '../support/fixtures'
 import { startNginx } from '../support/nginx'
 import { scoredPlay } from '../support/plays'
@@ -27,7 +27,6 @@ const playsIn = (page: Page) =>
 
 /** The demo pack with all a posting needs; its page Post is open. */
 async function readyToPost(page: Page, title: string): Promise<void> {
-  await demos(page)
   await page.goto(`${DEMO}/label`)
   await page.getByTestId('label-title').locator('input').fill(title)
   await takeCover(page)

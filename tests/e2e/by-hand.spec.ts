@@ -3,15 +3,14 @@ import { makeSetup } from '../../core/game/setup'
 import { tablePlan } from '../../core/game/table/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
-import { Maker, parcelOf } from '../support/arcade-client'
-import { canvasOf, choosePart, home, meanColour, saved, spotOn, stagePoint, startPack } from '../support/e2e'
+import { linkOf } from '../support/arcade-client'
+import { canvasOf, choosePart, freshPack, meanColour, saved, spotOn, stagePoint } from '../support/e2e'
 import { demoPacks, roundabout } from '../support/fixtures'
 
 const content = (id: string) => roundabout.parts.find((part) => part.id === id)!.content
 
 test('forty grey ones, named Gull, are made at once, set up on the stage, and saved as the start', async ({ page }) => {
-  await home(page)
-  await startPack(page, 'Roundabout')
+  await freshPack(page, 'roundabout')
   await choosePart(page, 'players')
   await page.locator('[data-switch="by-hand"]').getByRole('checkbox').check()
   await choosePart(page, 'pieces')
@@ -70,10 +69,7 @@ test('posted, and from its link forty pieces are moved by mouse, keys and touch,
   request,
   baseURL,
 }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await parcelOf(game()))
-  expect(view.state, JSON.stringify(view)).toBe('live')
-  const link = `${baseURL}/arcade/${view.postcode.toLowerCase()}`
+  const link = await linkOf(request, baseURL!, game())
   const { starts, acts } = tablePlan(makeSetup(buildGameDoc(roundabout, game())))
   const heap = [starts[0]!.x, starts[0]!.y, 0, 0] as const
   const canvasIn = (at: Page): Locator => at.getByTestId('game-frame').contentFrame().locator('canvas')

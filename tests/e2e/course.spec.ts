@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import type { CourseContent } from '../../core/kinds/course'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { Maker, parcelOf } from '../support/arcade-client'
-import { canvasOf, choosePart, home, saved, startPack, upload } from '../support/e2e'
+import { canvasOf, choosePart, freshPack, saved, upload } from '../support/e2e'
 import { demoPacks, stepstone } from '../support/fixtures'
 import { withLevels, withSlots } from '../support/levels'
 
@@ -11,8 +11,7 @@ const board = (page: Page) => page.getByTestId('course-board')
 const reached = (page: Page) => page.getByTestId('reach-said')
 
 async function openDesk(page: Page): Promise<void> {
-  await home(page)
-  await startPack(page, 'Stepstone')
+  await freshPack(page, 'stepstone')
   await choosePart(page, 'course')
   await page.locator('[data-act=course-desk]').click()
   await expect(reached(page)).toHaveAttribute('data-fresh', 'true')

@@ -5,7 +5,7 @@ import type { DeckContent } from '../../core/kinds/deck'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
-import { ballPng, choosePart, dropFile, home, saved, spotOn, startPack, upload } from '../support/e2e'
+import { ballPng, choosePart, dropFile, freshPack, saved, spotOn, upload } from '../support/e2e'
 import { encodePng } from '../../core/art/png'
 import { demoPacks, disc, twosome } from '../support/fixtures'
 
@@ -14,8 +14,7 @@ const cell = (page: Page, row: number, column: number): Locator => page.locator(
 const need = (page: Page): Locator => page.getByTestId('deck-need')
 
 async function openDesk(page: Page): Promise<void> {
-  await home(page)
-  await startPack(page, 'Twosome')
+  await freshPack(page, 'twosome')
   await choosePart(page, 'pairs')
   await page.locator('[data-act=deck-desk]').click()
   await expect(sheet(page)).toBeFocused()
@@ -310,8 +309,7 @@ test('a posted board is played from its link by mouse, by touch and by keys, in 
 test('with somebody in charge there are plates for them on the stage, and the deck is cards on paper', async ({
   page,
 }) => {
-  await home(page)
-  await startPack(page, 'Twosome')
+  await freshPack(page, 'twosome')
   await page.getByText('How it is played').click()
   await page.locator('[data-at=players]').getByText('Sides, somebody in charge').click()
   await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'play')

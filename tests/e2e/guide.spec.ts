@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import type { GuideLine } from '../../core/template/guide'
-import { ballPng, demos, stageReady, startPack, home, swapByButton } from '../support/e2e'
+import { ballPng, stageReady, startPack, home, swapByButton } from '../support/e2e'
 
 const { guide } = JSON.parse(readFileSync('templates/skipline/template.json', 'utf8')) as { guide: GuideLine[] }
 
@@ -33,7 +33,6 @@ const kinds = [
 ]
 
 test('a question is found by its words and opens what it speaks of, wherever that is', async ({ page }) => {
-  await demos(page)
   await page.goto('/packs/demo-quay-cart/bench')
   await stageReady(page)
   expect(kinds.length).toBeGreaterThan(8)
@@ -48,7 +47,6 @@ test('a question is found by its words and opens what it speaks of, wherever tha
 })
 
 test('a dial in hand shows on the stage how far a jump carries', async ({ page }) => {
-  await demos(page)
   await page.goto('/packs/demo-quay-cart/bench')
   await stageReady(page)
   await expect(page.getByTestId('stage').locator('canvas.shapes')).toBeHidden()

@@ -3,7 +3,6 @@ import { encodePng } from '../../core/art/png'
 import { picture } from '../support/fixtures'
 import {
   DEMO_COUNT,
-  demos,
   choosePart,
   DEMO,
   demoBench,
@@ -17,7 +16,6 @@ import {
 } from '../support/e2e'
 
 test('tags: one spelling, suggestions from the pack’s own words, taken out again', async ({ page }) => {
-  await demos(page)
   await page.goto(`${DEMO}/label`)
   const tags = page.locator('.tag')
   await expect(tags).toHaveCount(3)
@@ -35,7 +33,6 @@ test('tags: one spelling, suggestions from the pack’s own words, taken out aga
 })
 
 test('what is wrong with a field is said beside it, and the preview follows every letter', async ({ page }) => {
-  await demos(page)
   await page.goto(`${DEMO}/label`)
   await page.getByTestId('label-title').locator('input').fill('BEST PUFFIN GAME')
   await expect(page.getByText('The title looks stuffed: it is all in capitals')).toBeVisible()
@@ -50,7 +47,6 @@ test('what is wrong with a field is said beside it, and the preview follows ever
 })
 
 test('a cover from a file is compared with the game’s own pictures', async ({ page }) => {
-  await demos(page)
   await page.goto(`${DEMO}/label`)
   const pink = encodePng(picture(320, 200, (x, y) => [255, (x * 3) % 60, 180 + (y % 40), 255]))
   await page.getByTestId('cover-file').setInputFiles(upload('pink.png', 'image/png', pink))

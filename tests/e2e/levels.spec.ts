@@ -31,7 +31,6 @@ async function ownGoal(page: Page, presses: number): Promise<void> {
 test('by mouse: three levels, each with a goal, a backdrop and a cast of its own; undo goes back over all of it', async ({
   page,
 }) => {
-  await demos(page)
   await page.goto('/packs/demo-puffin-catch/bench')
   await stageReady(page)
   await page.getByRole('button', { name: /^Levels 1/ }).click()
@@ -75,7 +74,6 @@ test('by mouse: three levels, each with a goal, a backdrop and a cast of its own
 test('by keys: levels are added, named, put in another order, taken out, and played from any of them', async ({
   page,
 }) => {
-  await demos(page)
   await page.goto('/packs/demo-puffin-catch/bench')
   await stageReady(page)
   await page.keyboard.press('l')

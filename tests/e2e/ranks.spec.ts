@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { encodePng } from '../../core/art/png'
 import type { Pixels } from '../../core/art/pixels'
-import { canvasOf, choosePart, home, startPack, swapByButton, upload } from '../support/e2e'
+import { canvasOf, choosePart, freshPack, swapByButton, upload } from '../support/e2e'
 
 /** A gate in a colour that nothing else has: two posts and a lintel, with a hole that is seen through. */
 function gate(): Pixels {
@@ -25,8 +25,7 @@ const inGates = (page: Page): Promise<number> =>
 test('shields from a picture of one’s own crumble as it is drawn, and stand whole again from the start', async ({
   page,
 }) => {
-  await home(page)
-  await startPack(page, 'Ranks')
+  await freshPack(page, 'ranks')
   await choosePart(page, 'shield')
   await swapByButton(page, 'shield', upload('my gate.png', 'image/png', encodePng(gate())))
   await page.getByRole('button', { name: 'From the start' }).click()

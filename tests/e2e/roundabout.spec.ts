@@ -3,8 +3,8 @@ import { makeSetup } from '../../core/game/setup'
 import { roundaboutPlan } from '../../core/game/templates/roundabout/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
-import { Maker, parcelOf } from '../support/arcade-client'
-import { ballPng, cardJpeg, choosePart, home, saved, spotOn, startPack, swapByButton } from '../support/e2e'
+import { linkOf } from '../support/arcade-client'
+import { ballPng, cardJpeg, choosePart, freshPack, saved, spotOn, swapByButton } from '../support/e2e'
 import { demoPacks, roundabout } from '../support/fixtures'
 
 const spaces = (page: Page) => page.locator('[data-space]')
@@ -15,8 +15,7 @@ async function middle(page: Page, at: number): Promise<{ x: number; y: number }>
 }
 
 test('a board picture of one’s own: the way in one stroke, what its spaces do, and how rounds go', async ({ page }) => {
-  await home(page)
-  await startPack(page, 'Roundabout')
+  await freshPack(page, 'roundabout')
   await swapByButton(page, 'backdrop', await cardJpeg())
   await expect(page.locator('[data-part="backdrop"] .template')).toHaveCount(0)
   await choosePart(page, 'way')
@@ -125,10 +124,7 @@ test('posted, and played from its link by three in turn, by mouse and by touch',
   request,
   baseURL,
 }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await parcelOf(game()))
-  expect(view.state, JSON.stringify(view)).toBe('live')
-  const link = `${baseURL}/arcade/${view.postcode.toLowerCase()}`
+  const link = await linkOf(request, baseURL!, game())
   const { throwArea } = roundaboutPlan(makeSetup(buildGameDoc(roundabout, game())))
   const canvasIn = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('canvas')
   const said = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('[aria-live]')

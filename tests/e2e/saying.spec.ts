@@ -4,11 +4,10 @@ import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { demos, DEMO, demoBench, post, swapByButton, takeCover, upload } from '../support/e2e'
+import { DEMO, demoBench, post, swapByButton, takeCover, upload } from '../support/e2e'
 import { tone } from '../support/fixtures'
 
 const label = async (page: Page) => {
-  await demos(page)
   await page.goto(`${DEMO}/label`)
   await expect(page.getByTestId('label-title')).toBeVisible()
 }

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { ballPng, canvasOf, demos, fillLabel, post, saved, stageReady, swapByButton } from '../support/e2e'
+import { ballPng, canvasOf, fillLabel, post, saved, stageReady, swapByButton } from '../support/e2e'
 
 /** Width to height of what an element takes. */
 async function ratioOf(target: ReturnType<typeof canvasOf>): Promise<number> {
@@ -13,7 +13,6 @@ for (const template of ['Windfall', 'Skipline'])
     browser,
   }) => {
     test.setTimeout(150_000)
-    await demos(page)
     await page.goto(`/templates/${template.toLowerCase()}`)
     await page.getByRole('radio', { name: /Tall/ }).click()
     await page.getByRole('button', { name: 'Start a pack' }).click()
@@ -63,7 +62,6 @@ for (const template of ['Windfall', 'Skipline'])
 test('a game is made tall and wide again on the bench, with the template’s beside it in the same shape', async ({
   page,
 }) => {
-  await demos(page)
   await page.goto('/packs/demo-breakwater-gull/bench')
   await stageReady(page)
   expect(await ratioOf(canvasOf(page))).toBeCloseTo(16 / 10, 1)

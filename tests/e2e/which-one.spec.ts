@@ -3,8 +3,8 @@ import { makeSetup } from '../../core/game/setup'
 import { whichPlan } from '../../core/game/templates/which-one/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
-import { Maker, parcelOf } from '../support/arcade-client'
-import { ballPng, cardJpeg, choosePart, home, saved, spotOn, startPack, swapByButton } from '../support/e2e'
+import { linkOf } from '../support/arcade-client'
+import { ballPng, cardJpeg, choosePart, freshPack, saved, spotOn, swapByButton } from '../support/e2e'
 import { demoPacks, whichOne } from '../support/fixtures'
 
 const dial = (value: number) => ({ kind: 'dial', value })
@@ -12,8 +12,7 @@ const dial = (value: number) => ({ kind: 'dial', value })
 test('own cover and own hidden thing: dragged to where it lies, and the check tells what sticks out', async ({
   page,
 }) => {
-  await home(page)
-  await startPack(page, 'Which One')
+  await freshPack(page, 'which-one')
   await choosePart(page, 'covers')
   await page.getByRole('button', { name: 'Flower pot' }).first().click()
   await page.getByTestId('replace-file').setInputFiles(await cardJpeg())
@@ -84,10 +83,7 @@ test('posted and played to the end from its link by mouse, by keys and by touch'
   request,
   baseURL,
 }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await parcelOf(game()))
-  expect(view.state, JSON.stringify(view)).toBe('live')
-  const link = `${baseURL}/arcade/${view.postcode.toLowerCase()}`
+  const link = await linkOf(request, baseURL!, game())
   const { areas } = whichPlan(makeSetup(buildGameDoc(whichOne, game())))
   const canvasIn = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('canvas')
   const said = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('[aria-live]')

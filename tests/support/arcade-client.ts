@@ -125,3 +125,11 @@ export function forge(zip: Uint8Array, change: (files: Map<string, Uint8Array>) 
   }
   return zipFiles(files)
 }
+
+/** Posts a pack as a maker of its own; the link it is played from. */
+export async function linkOf(request: APIRequestContext, baseURL: string, pack: Pack): Promise<string> {
+  const maker = await Maker.arrive(request, baseURL)
+  const view = await maker.send(await parcelOf(pack))
+  expect(view.state, JSON.stringify(view)).toBe('live')
+  return `${baseURL}/arcade/${view.postcode.toLowerCase()}`
+}

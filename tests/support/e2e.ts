@@ -31,9 +31,15 @@ export async function startPack(page: Page, template: string): Promise<void> {
   await stageReady(page)
 }
 
-/** The demo pack on its bench, with the stage running. */
+/** A new pack from a template, by its own page. */
+export async function freshPack(page: Page, template: string): Promise<void> {
+  await page.goto(`/templates/${template}`)
+  await page.getByRole('button', { name: 'Start a pack' }).click()
+  await stageReady(page)
+}
+
+/** The demo pack on its bench, with the stage running; it is unpacked by the link. */
 export async function demoBench(page: Page): Promise<void> {
-  await demos(page)
   await page.goto(`${DEMO}/bench`)
   await stageReady(page)
 }

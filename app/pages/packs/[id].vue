@@ -4,8 +4,10 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useFinder } from '~/stores/finder'
+import { useLibrary } from '~/stores/library'
 
 const bench = useBench()
+const library = useLibrary()
 useCheck()
 const route = useRoute()
 const router = useRouter()
@@ -27,7 +29,8 @@ watch(
   async (id) => {
     state.value = 'opening'
     try {
-      state.value = (await bench.open(id)) ? 'open' : 'missing'
+      const there = (await bench.open(id)) || ((await library.unpackNamed(id)) && (await bench.open(id)))
+      state.value = there ? 'open' : 'missing'
     } catch {
       state.value = 'broken'
     }
