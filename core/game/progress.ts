@@ -118,23 +118,25 @@ const isSlot = (value: unknown): value is number => PLACES.some((slot) => slot =
 const integer = (value: unknown, least: number, most: number): value is number =>
   typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most
 
+/** Whole numbers in that range, so many together, at most so many of them. */
+const isRow = (row: unknown, most: number, width: number, least: number, highest: number): row is number[] =>
+  Array.isArray(row) &&
+  row.length <= most &&
+  row.length % width === 0 &&
+  row.every((value) => integer(value, least, highest))
+
 function readRound(from: Fields | null): KeptRound | null {
   const { of, seed, plays, level, look, runs } = from ?? {}
   if (typeof of !== 'string' || !/^[0-9a-f]{8}$/.test(of) || (look !== '' && !named(look))) return null
   if (!integer(seed, 0, 0xffffffff) || !integer(plays, 0, 1e6) || !integer(level, 0, MOST_LEVELS)) return null
-  if (!Array.isArray(runs) || runs.length > MOST_KEPT || runs.length % RUN_WIDTH !== 0) return null
+  if (!isRow(runs, MOST_KEPT, RUN_WIDTH, -1, MOST_BITS)) return null
   let steps = 0
-  for (const [i, value] of (runs as unknown[]).entries()) {
-    if (!integer(value, -1, MOST_BITS)) return null
-    if (i % RUN_WIDTH === 0) steps += value
-  }
+  for (let i = 0; i < runs.length; i += RUN_WIDTH) steps += runs[i]!
   if (steps > MOST_KEPT_STEPS) return null
-  const made: KeptRound = { of, seed, plays, level, look, runs: [...(runs as number[])] }
+  const made: KeptRound = { of, seed, plays, level, look, runs: [...runs] }
   const { board } = from!
   if (board === undefined) return made
-  if (!Array.isArray(board) || board.length > MOST_BOARD || board.length % BOARD_WIDTH !== 0) return null
-  if (!board.every((value) => integer(value, 0, MOST_PLACE))) return null
-  return { ...made, board: [...(board as number[])] }
+  return isRow(board, MOST_BOARD, BOARD_WIDTH, 0, MOST_PLACE) ? { ...made, board: [...board] } : null
 }
 
 /**

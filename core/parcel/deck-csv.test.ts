@@ -28,7 +28,7 @@ describe('a deck as a file of its own', () => {
       '\uFEFFOne side,One side [cy],One side: picture,One side: sound,Other side,Other side [cy],Art: picture',
     )
     const back = deckFromCsv(csv, 'a.csv', columns, ['cy'], (name) => (name === 'flag.png' ? HASH : undefined))
-    expect(back).toEqual({ deck, missing: [] })
+    expect(back).toEqual({ deck, missing: [], heads: true })
     expect(deckFromCsv(csv, 'a.csv', columns, ['cy'], () => undefined).missing).toEqual(['flag.png'])
   })
 
@@ -50,6 +50,12 @@ describe('a deck as a file of its own', () => {
     expect(deckFromCsv(text, 'a.csv', columns, [], () => undefined).deck.rows).toEqual([
       { id: 'r1', cells: { one: { text: 'Gull' }, other: { text: 'Gwylan' } } },
     ])
+  })
+
+  it('says whether it knew the heads, so that others can be asked about', () => {
+    const heads = (text: string) => deckFromCsv(text, 'a.csv', columns, [], () => undefined).heads
+    expect(heads('One side,Other side\nGull,Gwylan')).toBe(true)
+    expect(heads('Wort,Bedeutung\nGull,Gwylan')).toBe(false)
   })
 
   it.each([

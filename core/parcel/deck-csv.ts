@@ -39,7 +39,8 @@ export function deckToCsv(
 
 /**
  * Reads a table as `deckToCsv` writes it, or any other with heads, or one without: then its columns are those of texts
- * in order. Files are found by their names among those the pack has; those it has not are named. Throws a UserError that
+ * in order, and `heads` is false: its first row may be heads of somebody else’s. Files are found by their names among those
+ * the pack has; those it has not are named. Throws a UserError that
  * says what is wrong and what to do.
  */
 export function deckFromCsv(
@@ -48,7 +49,7 @@ export function deckFromCsv(
   columns: readonly DeckColumn[],
   tags: readonly string[],
   hashOf: (name: string) => string | undefined,
-): { deck: DeckContent; missing: string[] } {
+): { deck: DeckContent; missing: string[]; heads: boolean } {
   const table = readTable(text, `“${file}”`, false).filter((row) => row.some((cell) => cell.trim() !== ''))
   if (table.length > MOST_ROWS + 1)
     throw new UserError(
@@ -79,7 +80,7 @@ export function deckFromCsv(
     })
     return { id: ids[i]!, cells }
   })
-  return { deck: { kind: 'deck', rows: made }, missing: [...missing] }
+  return { deck: { kind: 'deck', rows: made }, missing: [...missing], heads }
 }
 
 function fieldOf(

@@ -129,9 +129,10 @@ describe('parcel', () => {
 })
 
 describe('player', () => {
-  it.each(CATALOGUE)('of %s is at most 31 kB gzipped, and has its own rules and no schemas', async (template) => {
+  // Of these kB three are for boards by hand, where a template has them.
+  it.each(CATALOGUE)('of %s is at most 32 kB gzipped, and has its own rules and no schemas', async (template) => {
     const code = await buildPlayer(template)
-    expect(gzipSync(code, { level: 9 }).length).toBeLessThanOrEqual(31 * 1024)
+    expect(gzipSync(code, { level: 9 }).length).toBeLessThanOrEqual(32 * 1024)
     expect(code).not.toContain('ZodError')
     expect(code).not.toContain('</script')
     for (const other of CATALOGUE) expect(code.includes(`id:"${other}"`), other).toBe(other === template)

@@ -162,7 +162,10 @@ test('5,000 rows are pasted, scrolled and played; 100,000 and broken tables are 
     await page.getByTestId('deck-csv-file').setInputFiles({ name, mimeType: 'text/csv', buffer })
     await expect(cell(page, 0, 0)).toContainText(first)
   }
-  for (let i = 0; i < ODD.length; i++) await page.getByRole('button', { name: 'Undo' }).click()
+  // What has no heads that are known may have somebody else’s: that is asked, and left out by a press.
+  await page.locator('[data-act="heads-out"]').click()
+  await expect(cell(page, 0, 0)).toContainText('Crab')
+  for (let i = 0; i <= ODD.length; i++) await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('[data-filter=all]')).toHaveText('All 5012')
 })
 

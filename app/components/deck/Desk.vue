@@ -26,6 +26,8 @@ const [find, by, said] = [ref(''), ref(''), ref('')]
 const drawer = ref(false)
 /** A table that was taken in and may have its heads in the first row. */
 const asked = ref<string[][] | null>(null)
+/** What the first row of a table says that was taken by the order of its columns; empty where nobody is asked. */
+const strangeHeads = ref('')
 onMounted(() => {
   at.go(0, 0)
   sheet.value?.focus()
@@ -122,8 +124,7 @@ async function takeIn(event: Event): Promise<void> {
   if (file === undefined) return
   await tried(async () => {
     const text = decodeTable(file.name, new Uint8Array(await file.arrayBuffer()))
-    const { deck, missing } = deckFromCsv(text, file.name, at.columns, at.tags, (name) => fileNames.value.get(name))
-    await at.take(deck)
+    const missing = await takeTable(text, file.name)
     at.go(0, 0)
     if (missing.length > 0)
       notices.warn(
@@ -131,19 +132,26 @@ async function takeIn(event: Event): Promise<void> {
       )
   })
 }
+/** Takes a table in whole; files it names that the pack does not have. One without heads that are known is asked about. */
+async function takeTable(text: string, name: string): Promise<string[]> {
+  const { deck, missing, heads } = deckFromCsv(text, name, at.columns, at.tags, (file) => fileNames.value.get(file))
+  await at.take(deck)
+  const cells = Object.values(deck.rows[0]?.cells ?? {}).flatMap(({ text: said }) => said ?? [])
+  strangeHeads.value = heads || deck.rows.length < 2 ? '' : cells.slice(0, 3).join(', ')
+  return missing
+}
+async function leaveFirstOut(): Promise<void> {
+  strangeHeads.value = ''
+  at.go(0, 0)
+  await at.remove()
+  sheet.value?.focus()
+}
 async function droppedHere(event: DragEvent): Promise<void> {
   const what = await bringingsOf(event.dataTransfer)
   const table = what.find(({ name }) => /\.(csv|tsv|txt)$/i.test(name))
   if (table !== undefined)
     return tried(async () => {
-      const { deck } = deckFromCsv(
-        decodeTable(table.name, await table.bytes()),
-        table.name,
-        at.columns,
-        at.tags,
-        (name) => fileNames.value.get(name),
-      )
-      await at.take(deck)
+      await takeTable(decodeTable(table.name, await table.bytes()), table.name)
     })
   if (what.length > 0) await at.offer(what)
 }
@@ -218,6 +226,16 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
         </p>
         <v-btn variant="flat" color="primary" size="small" @click="lay(asked!.slice(1))">Yes, leave it out</v-btn>
         <v-btn variant="outlined" size="small" @click="lay(asked!)">No, it is a row</v-btn>
+      </div>
+      <div v-else-if="strangeHeads !== ''" class="ask" role="alertdialog" aria-label="Heads">
+        <p>
+          It was taken in the order of its columns. The first row says <b>{{ strangeHeads }}</b>. Are those only their
+          names?
+        </p>
+        <v-btn variant="flat" color="primary" size="small" data-act="heads-out" @click="leaveFirstOut()"
+          >Yes, leave it out</v-btn
+        >
+        <v-btn variant="outlined" size="small" @click="strangeHeads = ''">No, it is a row</v-btn>
       </div>
       <p v-if="at.content.rows.length === 0" class="empty" data-testid="deck-empty">
         Nothing in it yet. <b>Paste a list, one a line</b>, or cells of a spreadsheet; or write into the first row.

@@ -157,22 +157,21 @@ function makePlan(setup: Setup): RoundaboutPlan {
 export const roundaboutPlan = (setup: Setup): RoundaboutPlan => planned(setup, makePlan)
 
 /** World units a token’s plate has at least where there is room for a second row. */
-const LEAST_SIDE = 2.2
+const LEAST_SIDE = 2.9
 /** Where side `i` of so many stands: its marker, its name and what it has. */
 export function sideArea({ sides, width, height, tall, players }: RoundaboutPlan, i: number): Area {
   const room = tall ? width - 0.8 : players === 'charge' ? 6.4 : 9.2
   const rows = Math.min(2, Math.ceil(sides.length / Math.floor(room / LEAST_SIDE)))
   const inRow = Math.ceil(sides.length / rows)
-  const [w, h] = [Math.min(3.4, room / inRow), tall ? 0.85 : rows === 1 ? 1 : 0.62]
+  const [w, h] = [Math.min(3.4, room / inRow), tall ? 0.82 : rows === 1 ? 1 : 0.62]
   const top = tall ? height - FOOT.tall + 0.25 : height - (rows === 1 ? 1.3 : 1.45)
   return [0.4 + (i % inRow) * w, top + Math.floor(i / inRow) * (h + 0.1), w - 0.12, h]
 }
 
-/** Where a die lies once it was thrown: small, in the foot. */
+/** Where a die lies once it was thrown: small, in the foot, or where plates need that at the upper edge. */
 export function lyingAt({ width, height, tall, players }: RoundaboutPlan, i: number): Area {
-  const size = 0.66
-  if (tall) return [players === 'charge' ? 0.4 + i * 0.72 : 0.4 + i * 0.9, height - (players === 'charge' ? 2.05 : 1.1), size, size]
-  return [width - (players === 'charge' ? 11.8 : 6.6) + i * 0.72 + (players === 'charge' ? 2.4 : 0), height - 1.1 - (players === 'charge' ? 0.75 : 0), size, size]
+  if (players === 'charge') return [width - 0.95 - i * 0.8, 0.35, 0.7, 0.7]
+  return tall ? [0.4 + i * 0.9, height - 1.1, 0.66, 0.66] : [width - 6.6 + i * 0.75, height - 1.1, 0.66, 0.66]
 }
 
 /** By several tokens on a space: how far each stands from its middle, in halves of a space. */
