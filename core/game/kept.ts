@@ -13,7 +13,9 @@ function fingerprint(setup: Setup): string {
   let found = contents.get(setup)
   if (found === undefined) {
     const kinds = (['deck', 'dial', 'choice', 'switch'] as const).map((kind) => partsOf(doc, kind))
-    contents.set(setup, (found = stateHash([doc.stage, kinds, doc.levels ?? []])))
+    // Along a way every space counts, and what a die gives.
+    const along = doc.parts.way === undefined ? [] : [partsOf(doc, 'way'), partsOf(doc, 'cast')]
+    contents.set(setup, (found = stateHash([doc.stage, kinds, doc.levels ?? [], ...along])))
   }
   return found
 }

@@ -4,10 +4,8 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useFinder } from '~/stores/finder'
-import { useLibrary } from '~/stores/library'
 
 const bench = useBench()
-const library = useLibrary()
 useCheck()
 const route = useRoute()
 const router = useRouter()
@@ -24,12 +22,18 @@ watch(
 )
 watch(keys, () => (keyed.value = true))
 
+/** What keeps packs is fetched where there is something to unpack. */
+async function unpacked(id: string): Promise<boolean> {
+  const { useLibrary } = await import('~/stores/library')
+  return useLibrary().unpackNamed(id)
+}
+
 watch(
   () => String(route.params['id']),
   async (id) => {
     state.value = 'opening'
     try {
-      const there = (await bench.open(id)) || ((await library.unpackNamed(id)) && (await bench.open(id)))
+      const there = (await bench.open(id)) || ((await unpacked(id)) && (await bench.open(id)))
       state.value = there ? 'open' : 'missing'
     } catch {
       state.value = 'broken'

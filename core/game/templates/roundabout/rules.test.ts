@@ -4,6 +4,9 @@ import { roundsOf } from '../../../dry-run/way'
 import { newPack, type Pack } from '../../../pack/pack'
 import { buildGameDoc } from '../../../template/game-doc'
 import { makeDrawList } from '../../draw-list'
+import { beginPlay, startGame, stepGame } from '../../game'
+import { noteStep, startProof } from '../../proof'
+import { resumeRound } from '../../resume'
 import { makeSetup, type Setup } from '../../setup'
 import { BITS, idleInput, type Input } from '../../types'
 import type { Effect } from '../../way'
@@ -246,6 +249,27 @@ it('stands on any stage whole: tokens, plates and the words of a space', () => {
       }
       expect(height).toBeLessThan(eight.stage.height)
     }
+})
+
+it('waits for the next visit as it stood, on the very same way only', () => {
+  const setup = setupOf({ ...certain(3), ...turns, way: way(12) })
+  const state = startGame(3, setup)
+  beginPlay(state, setup)
+  const proof = startProof()
+  for (let i = 0; i < 500; i++) {
+    const input = { ...idleInput(), bits: i % 40 === 20 ? BITS.confirm : 0 }
+    noteStep(proof, state, input)
+    stepGame(state, input, setup)
+  }
+  rules.waits!.keep(state, setup, proof)
+  const { round } = state.progress
+  const again = (at: Setup) => {
+    const next = startGame(5, at)
+    return resumeRound(next, at, round!, startProof()) ? (next.play as Roundabout) : null
+  }
+  expect(again(setup)?.places).toEqual((state.play as Roundabout).places)
+  expect(again(setupOf({ ...certain(3), ...turns, way: way(13) }))).toBeNull()
+  expect(again(setupOf({ ...certain(4), ...turns, way: way(12) }))).toBeNull()
 })
 
 it('takes longer the more play, and tells where they stop', () => {
