@@ -13,14 +13,29 @@ const GRID = 0.25
 /** Pieces nearer to each other than this are a stack. */
 export const STACK = 0.22
 
-const atStart = (place: Place): TablePiece => ({ ...place })
+const atStart = ({ entry, nth, x, y, mirrored, size, halfW, halfH, fixed }: Place): TablePiece => ({
+  entry,
+  nth,
+  x,
+  y,
+  mirrored,
+  size,
+  halfW,
+  halfH,
+  fixed,
+})
 
 export function startTable(setup: Setup, seed: number): Table {
   return {
     rng: seed >>> 0,
-    ...{ step: 0, score: 0, outcome: 'playing', events: makeEvents() },
+    step: 0,
+    score: 0,
+    outcome: 'playing',
+    events: makeEvents(),
     pieces: tablePlan(setup).starts.map(atStart),
-    ...{ hand: makeHand(), plates: makePlates(), atPlates: false },
+    hand: makeHand(),
+    plates: makePlates(),
+    atPlates: false,
   }
 }
 
