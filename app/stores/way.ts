@@ -116,7 +116,7 @@ export const useWay = defineStore('way', () => {
     trying(`Lay the way as a ${shape}`, (size) => relaid(content.value, along(lineOf(shape), count.value, size)))
   const even = () => trying('Even the way out', (size) => evened(content.value, size))
   const setCount = (wanted: number) =>
-    trying(`Make it ${wanted} spaces`, (size) => counted(content.value, wanted, size))
+    trying('Change how many spaces there are', (size) => counted(content.value, wanted, size))
   async function drop(): Promise<void> {
     const held = drag.value
     drag.value = null
@@ -145,7 +145,7 @@ export const useWay = defineStore('way', () => {
     const all = written === undefined ? others : { ...others, [tag]: written }
     return change('Write a space', { in: Object.keys(all).length === 0 ? undefined : all }, `way-text-${tag}`)
   }
-  const setEffect = (effect: Effect | undefined) => change('Say what happens at a space', { effect }, 'way-effect')
+  const setEffect = (effect: Effect | undefined) => change('Say what happens at a space', { effect })
 
   async function put(what: Bringing, to: number): Promise<void> {
     chosen.value = to
@@ -164,6 +164,8 @@ export const useWay = defineStore('way', () => {
   /** How rounds of two, four and eight go, worked out while somebody looks. */
   const looked = ref(false)
   const rounds = shallowRef<readonly WayRounds[]>([])
+  /** By space, in what share of the rounds of four somebody stopped there; empty before they were played. */
+  const stops = computed(() => rounds.value.find(({ sides }) => sides === 4)?.landed ?? [])
   /** What is shown is of the way as it is now. */
   const fresh = ref(false)
   const turns = latest()
@@ -190,6 +192,6 @@ export const useWay = defineStore('way', () => {
   return {
     ...{ spec, content, shown, spaces, chosen, at, space, board, under, decks, result, rings, languages, drag, count },
     ...{ stroke, lay, even, setCount, drop, nudge, add, remove, change, say, setEffect, put },
-    ...{ looked, rounds, fresh },
+    ...{ looked, rounds, stops, fresh },
   }
 })

@@ -66,6 +66,9 @@ describe('laying a way', () => {
     // Where it led is gone, and so is that effect.
     expect(shorter.spaces[2]!.effect).toBeUndefined()
     expect(counted(old, 900, BOARD).spaces).toHaveLength(MOST_SPACES)
+    // A field that was emptied is no wish for a way of nothing.
+    expect(counted(old, NaN, BOARD)).toBe(old)
+    expect(counted(old, 7.6, BOARD).spaces).toHaveLength(8)
   })
 
   it('evens distances out along the way it has', () => {

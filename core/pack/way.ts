@@ -113,9 +113,11 @@ function withoutGone(way: WayContent): WayContent {
 export const evened = (way: WayContent, board: BoardSize): WayContent =>
   relaid(way, along(way.spaces, way.spaces.length, board))
 
-/** The way with that many spaces: as long as it was, closer or further apart. */
+/** The way with that many spaces: as long as it was, closer or further apart. What is no number changes nothing. */
 export const counted = (way: WayContent, count: number, board: BoardSize): WayContent =>
-  relaid(way, along(way.spaces, Math.max(LEAST_SPACES, Math.min(MOST_SPACES, count)), board))
+  Number.isNaN(count)
+    ? way
+    : relaid(way, along(way.spaces, Math.max(LEAST_SPACES, Math.min(MOST_SPACES, Math.round(count))), board))
 
 /** Closer than this (world units) two spaces are one to a finger. */
 export const CLOSE = 0.6

@@ -48,15 +48,17 @@ async function makeMany(): Promise<void> {
   const field = fields.value.find((one) => one.type === 'number' && one.means === 'count')
   if (like === undefined || field === undefined) return
   const { count, colour, name } = many.value
-  const sprite = {
-    ...(JSON.parse(JSON.stringify(like.sprite)) as CastEntry['sprite']),
-    recolour: { hue: 0, tint: colour, share: 1, swaps: [] },
-  }
+  const sprite = { ...like.sprite, recolour: { hue: 0, tint: colour, share: 1, swaps: [] } }
   const called = name.trim() || 'Piece'
   const values = fieldsOf(fields.value, { [field.id]: count })
   const next = withEntry(content, { ...values, id: called, name: called.slice(0, 60), sprite })
   many.value.name = ''
-  await bench.act(`Make ${count} ${called}`, { type: 'set-part', part: spec.id, from: content, content: next })
+  await bench.act(`Make ${String(values[field.id])} ${called}`, {
+    type: 'set-part',
+    part: spec.id,
+    from: content,
+    content: next,
+  })
   bench.select(spec.id, next.entries.at(-1)!.id)
 }
 

@@ -40,11 +40,8 @@ const hops = computed(() =>
     ]
   }),
 )
-/** By space, what share of rounds stopped there: with as many players as there are tokens, or the nearest number tried. */
-const hot = computed(() => {
-  const round = way.rounds[1] ?? way.rounds[0]
-  return heat && round !== undefined && round.landed.length === way.spaces.length ? round.landed : null
-})
+/** By space, in what share of rounds somebody stopped there. */
+const hot = computed(() => (heat && way.stops.length === way.spaces.length ? way.stops : null))
 const hottest = computed(() => {
   const shares = hot.value ?? []
   return new Set(

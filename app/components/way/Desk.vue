@@ -44,7 +44,11 @@ const empty = computed(
 const longest = computed(() => Math.max(60, ...way.rounds.map(({ seconds }) => seconds)))
 const time = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${(seconds / 60).toFixed(1)} min`
-const count = (event: Event): void => void way.setCount((event.target as HTMLInputElement).valueAsNumber)
+async function count(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  await way.setCount(field.valueAsNumber)
+  field.value = `${way.count}`
+}
 </script>
 
 <template>

@@ -2,7 +2,7 @@
 import type { Effect } from '@core/game/way'
 import { MOST_POINTS, MOST_SAID, MOST_SENT } from '@core/kinds/way'
 import { nameOf } from '@core/pack/way'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { bringingsOf } from '~/composables/dropped'
 import { useDesk } from '~/stores/desk'
 import { useBench } from '~/stores/bench'
@@ -19,7 +19,7 @@ const spoken = computed(() => [{ tag: '', name: bench.pack?.language.name ?? '' 
 const name = computed(() => nameOf(way.content, way.at).replace(/^./, (first) => first.toUpperCase()))
 const isEnd = computed(() => way.at === 0 || way.at === way.count - 1)
 const written = computed(() => (tag.value === '' ? way.space?.text : way.space?.in?.[tag.value]) ?? '')
-const landed = computed(() => way.rounds[1]?.landed[way.at])
+const landed = computed(() => way.stops[way.at])
 const effect = computed(() => way.space?.effect)
 
 /** Which of the ways something can happen is chosen, and what each begins with. */
@@ -54,25 +54,23 @@ function openDeck(part: string): void {
   bench.select(part)
   desk.show('deck')
 }
-const link = ref('')
 const linkWrong = ref(false)
+watch(
+  () => way.space?.id,
+  () => (linkWrong.value = false),
+)
 function setLink(value: string): void {
   const tidy = value.trim()
   linkWrong.value = tidy !== '' && !/^https:\/\/\S+$/.test(tidy)
-  link.value = ''
-  if (!linkWrong.value) void way.change('Give a space an address', { link: tidy === '' ? undefined : tidy }, 'way-link')
+  if (!linkWrong.value) void way.change('Give a space an address', { link: tidy === '' ? undefined : tidy })
 }
 const setPoints = (value: number): void =>
-  void way.change(
-    'Give a space points',
-    {
-      points:
-        Math.round(value) === 0 || Number.isNaN(value)
-          ? undefined
-          : Math.max(-MOST_POINTS, Math.min(MOST_POINTS, Math.round(value))),
-    },
-    'way-points',
-  )
+  void way.change('Give a space points', {
+    points:
+      Math.round(value) === 0 || Number.isNaN(value)
+        ? undefined
+        : Math.max(-MOST_POINTS, Math.min(MOST_POINTS, Math.round(value))),
+  })
 async function picked(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -91,7 +89,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
     <header>
       <h3>{{ name }}</h3>
       <span v-if="landed !== undefined && !isEnd" class="soft"
-        >stopped at in {{ Math.round(landed * 100) }} of 100 rounds</span
+        >stopped at in {{ Math.round(landed * 100) }} of 100 rounds of four</span
       >
     </header>
     <div class="both">
@@ -203,7 +201,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
       <label class="address"
         >To read on
         <input
-          :value="link || way.space.link || ''"
+          :value="way.space.link ?? ''"
           type="url"
           maxlength="200"
           placeholder="https://…"

@@ -87,9 +87,10 @@ function makePlan(setup: Setup): TablePlan {
         x: (0.9 + (i % across) * HEAP) / width,
         y: 1 - (0.9 + Math.floor(i / across) * HEAP) / board,
       }
+      const k = shown(size)
       starts.push({
-        ...{ entry: actor.id, nth, mirrored, size: shown(size) },
-        ...{ x: x * width, y: y * board, halfW: (actor.width / 2) * size, halfH: (actor.height / 2) * size },
+        ...{ entry: actor.id, nth, mirrored, size: k },
+        ...{ x: x * width, y: y * board, halfW: (actor.width / 2) * k, halfH: (actor.height / 2) * k },
         fixed: actor.fields['locked'] === 'yes',
       })
     }

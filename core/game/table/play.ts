@@ -4,7 +4,7 @@ import { judge } from '../outcome'
 import { makePlates, plateHit, stepPlates } from '../plates'
 import type { Setup } from '../setup'
 import { BITS, idleInput, type Input } from '../types'
-import { ACTS, tablePlan, type Act, type Place, type TablePlan } from './plan'
+import { ACTS, PIECES, tablePlan, type Act, type Place, type TablePlan } from './plan'
 import { shown, stepped } from './settings'
 import type { Table, TablePiece } from './state'
 
@@ -94,7 +94,7 @@ export function stepTable(state: Table, input: Input, setup: Setup): void {
 }
 
 function sized(piece: TablePiece, size: number, setup: Setup): void {
-  const actor = setup.byId['pieces']?.[piece.entry]
+  const actor = setup.byId[PIECES]?.[piece.entry]
   piece.size = size
   piece.halfW = ((actor?.width ?? 1) / 2) * size
   piece.halfH = ((actor?.height ?? 1) / 2) * size

@@ -2,8 +2,8 @@ import { random } from '../../random'
 import type { SimulatedMind } from '../../rules'
 import type { Setup } from '../../setup'
 import { BITS, letGo, type Input } from '../../types'
-import { sentTo, targetOf } from '../../way'
-import { isHuman } from './moment'
+import { sentTo } from '../../way'
+import { isHuman, targetAt } from './moment'
 import { roundaboutPlan, type RoundaboutPlan } from './plan'
 import { atTable } from '../../table/mind'
 import type { Roundabout } from './state'
@@ -33,13 +33,10 @@ function worth(plan: RoundaboutPlan, at: number): number {
 /** The die that is taken: the best one for who sees where each leads, any one for who does not look. */
 function choose(mind: SimulatedMind, state: Roundabout, plan: RoundaboutPlan): number {
   if (random(mind) > mind.skill) return Math.floor(random(mind) * plan.dice)
-  const at = state.places[state.turns.side]!
   let best = 0
   let most = -Infinity
   for (let die = 0; die < plan.dice; die++) {
-    const by = plan.counts[state.dice[die]!] ?? 0
-    const past = plan.exact ? Math.max(0, at + by - plan.home) : 0
-    const value = worth(plan, targetOf(plan.spaces, at, { does: 'move', by }) - past)
+    const value = worth(plan, targetAt(state, plan, die))
     if (value <= most) continue
     most = value
     best = die

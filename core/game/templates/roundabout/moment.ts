@@ -24,9 +24,11 @@ export function asksFor(state: Roundabout, plan: RoundaboutPlan): readonly Area[
   return isHuman(state, plan) ? plan.throwArea : NOTHING
 }
 
-/** The space that a die would lead to. */
-export const targetAt = ({ places, turns, dice }: Roundabout, { home, counts }: RoundaboutPlan, die: number): number =>
-  Math.min(home, places[turns.side]! + (counts[dice[die]!] ?? 0))
+/** The space that a die would lead to; back from home where that must be reached exactly. */
+export function targetAt({ places, turns, dice }: Roundabout, { home, counts, exact }: RoundaboutPlan, die: number): number {
+  const at = places[turns.side]! + (counts[dice[die]!] ?? 0)
+  return at <= home ? at : exact ? Math.max(0, 2 * home - at) : home
+}
 
 /** Where each die would lead can be touched too; in place. */
 export function targetAreas(state: Roundabout, plan: RoundaboutPlan): readonly Area[] {

@@ -181,7 +181,8 @@ function turnOver(state: Roundabout, plan: RoundaboutPlan): void {
 }
 
 /** Whoever is further along, or has more points; the first of them where several are. */
-function ahead(state: Roundabout, plan: RoundaboutPlan, of: readonly number[]): number {
+function ahead(state: Roundabout, plan: RoundaboutPlan): number {
+  const of = plan.byPoints ? state.points : state.places
   let best = 0
   for (let i = 1; i < plan.sides.length; i++) if (of[i]! > of[best]!) best = i
   return best
@@ -192,7 +193,7 @@ function over(state: Roundabout, plan: RoundaboutPlan): boolean {
   let home = -1
   for (let i = 0; i < plan.sides.length; i++) if (state.places[i] === plan.home) home = i
   const spent = plan.mostThrows > 0 && state.throws >= plan.mostThrows * plan.sides.length
-  if (home >= 0 || spent) state.winner = plan.byPoints ? ahead(state, plan, state.points) : home >= 0 ? home : ahead(state, plan, state.places)
+  if (home >= 0 || spent) state.winner = home >= 0 && !plan.byPoints ? home : ahead(state, plan)
   return home >= 0 || spent
 }
 
@@ -219,7 +220,7 @@ function byHand(state: Roundabout, plan: RoundaboutPlan, index: number, input: I
     if (index >= 0) put(state, plan, index)
   } else if (index === 0) throwDice(state, plan)
   else if (index === 1) nextTurn(state.turns, Math.max(1, plan.sides.length))
-  else if (index === 2) state.winner = plan.byPoints ? ahead(state, plan, state.points) : ahead(state, plan, state.places)
+  else if (index === 2) state.winner = ahead(state, plan)
   else if (index >= PLATES.length) {
     const touched = (input.bits & BITS.pointer) !== 0 && input.px >= 0
     state.held = touched ? nearestToken(plan, input.px / 100, input.py / 100) : index - PLATES.length
