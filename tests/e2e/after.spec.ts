@@ -300,6 +300,25 @@ test('"make your own from this" opens the pack with where it came from', async (
   await expect(page.locator('[data-rule=little-changed]')).toContainText('differ from Shared Quay')
 })
 
+test('a page that was scrolled before it was awake stays where it is', async ({ page, request, baseURL }) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  const view = await maker.send(await titled('Slow Quay'))
+  let wake = (): void => undefined
+  const awake = new Promise<void>((resolve) => (wake = resolve))
+  await page.route(/\/_nuxt\/.*\.js$/, async (route) => {
+    await awake
+    await route.continue()
+  })
+  await page.goto(`/arcade/${view.postcode.toLowerCase()}`, { waitUntil: 'commit' })
+  await page.getByText('Something is wrong with this game').scrollIntoViewIfNeeded()
+  const seen = await page.evaluate(() => window.scrollY)
+  expect(seen).toBeGreaterThan(100)
+  wake()
+  // The awake page tells that the game is out of sight.
+  await expect(page.getByTestId('play-on')).toBeVisible()
+  expect(await page.evaluate(() => window.scrollY)).toBe(seen)
+})
+
 test('kept as an app a game plays without a network', async ({ page, context, request, baseURL }) => {
   const maker = await Maker.arrive(request, baseURL!)
   const view = await maker.send(await titled('Pocket Quay'))
