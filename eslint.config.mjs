@@ -10,7 +10,7 @@ const layer = (files, groups) => ({
 /** Folders of core, each above all before it: one imports those below it, and of those above at most types. */
 const ORDER = [
   ...['game', 'kinds', 'label', 'pack', 'template', 'art', 'sound', 'wording'],
-  ...['facts', 'dry-run', 'parcel', 'check', 'posting'],
+  ...['facts', 'dry-run', 'parcel', 'check', 'posting', 'folder'],
 ]
 const UP = (folder) => [`**/${folder}/**`, `@${folder}/**`]
 

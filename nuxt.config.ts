@@ -10,6 +10,18 @@ function libsqlTarget(): string {
   return `${platform}-${arch}${platform === 'linux' ? (musl ? '-musl' : '-gnu') : platform === 'win32' ? '-msvc' : ''}`
 }
 
+/**
+ * The page of the app fetches the rules of the games it shows (`fetchRules`): the lists of all of them are empty there.
+ * Workers and the server have them all.
+ */
+const rulesWhenAsked = {
+  name: 'rules-when-asked',
+  load(id: string) {
+    const list = /core[\\/]game[\\/]templates[\\/](rules|minds)\.ts$/.exec(id)?.[1]
+    return list === undefined ? undefined : `export const ${list.toUpperCase()} = []`
+  },
+}
+
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const HOUR = 3600
 
@@ -64,7 +76,7 @@ export default defineNuxtConfig({
       for (const item of Object.values(manifest)) item.prefetch = false
     },
     'vite:extendConfig': (config) => {
-      ;(config as { plugins?: unknown[] }).plugins?.push(vuetify({ autoImport: true }))
+      ;(config as { plugins?: unknown[] }).plugins?.push(vuetify({ autoImport: true }), rulesWhenAsked)
     },
   },
   postcss: { plugins: { cssnano: false } },

@@ -14,9 +14,9 @@ export default {
     if (from === START_LOCATION) return saved ?? placeOf(to) ?? false
     const { hooks } = useNuxtApp()
     return new Promise((resolve) => {
-      hooks.hookOnce('page:loading:end', () =>
-        requestAnimationFrame(() => resolve(saved ?? placeOf(to) ?? { left: 0, top: 0 })),
-      )
+      hooks.hookOnce('page:loading:end', () => {
+        requestAnimationFrame(() => resolve(saved ?? placeOf(to) ?? { left: 0, top: 0 }))
+      })
     })
   },
 } satisfies RouterConfig

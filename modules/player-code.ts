@@ -1,7 +1,7 @@
 import { addTemplate, addTypeTemplate, defineNuxtModule } from '@nuxt/kit'
 import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { buildPlayer } from '../scripts/player-code.mjs'
+import { buildBeside, buildPlayer } from '../scripts/player-code.mjs'
 
 const FOLDER = fileURLToPath(new URL('../templates', import.meta.url))
 const TYPES = `declare module '#player-code' {
@@ -9,6 +9,8 @@ const TYPES = `declare module '#player-code' {
   export const PLAYER_BYTES: Readonly<Record<string, number>>
   /** The player of a template as one script; fetched when it is asked for. */
   export function playerCodeFor(template: string): Promise<string>
+  /** What stands in front of everything in a game that came as a folder, as one script. */
+  export function besideCode(): Promise<string>
 }`
 
 /** `#player-code`: the players, one a template, for the app's parcels and for the server. */
@@ -22,6 +24,11 @@ export default defineNuxtModule({
         getContents: async () => `export default ${JSON.stringify(await buildPlayer(id))}`,
         write: true,
       })
+    addTemplate({
+      filename: 'player-code/beside.mjs',
+      getContents: async () => `export default ${JSON.stringify(await buildBeside())}`,
+      write: true,
+    })
     const index = addTemplate({
       filename: 'player-code/index.mjs',
       getContents: async () => {
@@ -29,7 +36,8 @@ export default defineNuxtModule({
         const loads = ids.map((id) => `${JSON.stringify(id)}: () => import('./${id}.mjs')`)
         return `export const PLAYER_BYTES = ${JSON.stringify(Object.fromEntries(bytes))}
 const PLAYERS = { ${loads.join(', ')} }
-export const playerCodeFor = async (template) => (await PLAYERS[template]()).default`
+export const playerCodeFor = async (template) => (await PLAYERS[template]()).default
+export const besideCode = async () => (await import('./beside.mjs')).default`
       },
       write: true,
     })

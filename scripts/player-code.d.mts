@@ -1,1 +1,2 @@
 export function buildPlayer(template: string): Promise<string>
+export function buildBeside(): Promise<string>

@@ -30,6 +30,18 @@ const crumblingOf = (template) => ({
   },
 })
 
+/** It also stands inside a script element. */
+const insideElement = (code) => code.replaceAll('</script', '<\\/script').replaceAll('<!--', '<\\!--').trim()
+
+/** What stands in front of everything in a game that came as a folder, as one script. */
+export async function buildBeside() {
+  const result = await build({
+    ...{ entryPoints: [join(root, 'player/beside/main.ts')], bundle: true, write: false, minify: true },
+    ...{ format: 'iife', target: ['es2020'], legalComments: 'none', tsconfigRaw: '{}' },
+  })
+  return insideElement(result.outputFiles[0].text)
+}
+
 /** The player that ships in every parcel of a template, as one script: `PackPostPlayer.play(element, source)`. */
 export async function buildPlayer(template) {
   const result = await build({
@@ -44,6 +56,5 @@ export async function buildPlayer(template) {
     tsconfigRaw: '{}',
     plugins: [rulesOf(template), crumblingOf(template)],
   })
-  // It also stands inside a script element of the one-page game.
-  return result.outputFiles[0].text.replaceAll('</script', '<\\/script').replaceAll('<!--', '<\\!--').trim()
+  return insideElement(result.outputFiles[0].text)
 }

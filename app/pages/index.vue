@@ -2,6 +2,8 @@
 import type { Template } from '@core/template/template'
 import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
+import { filesOf } from '~/composables/dropped'
+import { fromFile, type Bringing } from '~/stores/incoming'
 import { useLibrary, type ClosedRow, type PackRow } from '~/stores/library'
 import { useNotices } from '~/stores/notices'
 import { useTemplates } from '~/stores/templates'
@@ -13,22 +15,34 @@ const router = useRouter()
 const all = shallowRef<Template[]>([])
 const failed = ref(false)
 const picker = useTemplateRef<HTMLInputElement>('picker')
+const folderPicker = useTemplateRef<HTMLInputElement>('folderPicker')
+const gamePicker = useTemplateRef<HTMLInputElement>('gamePicker')
 const over = ref(false)
+/** A game's folder is being opened. */
+const opening = ref('')
+/** Made of folders, in this browser. */
+const own = shallowRef<Template[]>([])
 const thrown = shallowRef<PackRow | null>(null)
 
 onMounted(async () => {
   await library.open()
   try {
     all.value = await templates.all()
+    await listOwn()
   } catch {
     failed.value = true
   }
 })
 
-const templateOf = (id: string): Template | undefined => all.value.find((one) => one.id === id)
+const templateOf = (id: string): Template | undefined =>
+  all.value.find((one) => one.id === id) ?? own.value.find((one) => one.id === id)
 
-async function openFiles(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0]
+async function listOwn(): Promise<void> {
+  const { listTemplates } = await import('~/storage/templates')
+  own.value = await listTemplates()
+}
+
+async function openPack(file: File | undefined): Promise<void> {
   if (file === undefined) return
   if (!/\.zip$/i.test(file.name))
     return notices.warn(
@@ -38,9 +52,34 @@ async function openFiles(files: FileList | null | undefined): Promise<void> {
   if (id !== null) await router.push(`/packs/${id}/bench`)
 }
 
-function drop(event: DragEvent): void {
+/** A small web game: its folder, the ZIP it is in, or its one page. */
+async function openGame(what: readonly Bringing[]): Promise<void> {
+  const name = what.length === 1 ? what[0]!.name : (what[0]?.name.split('/')[0] ?? '')
+  if (what.length === 0) return
+  opening.value = name
+  const id = await library.openGame(what, name)
+  opening.value = ''
+  if (id !== null) await router.push(`/packs/${id}/bench`)
+}
+function gamePicked(event: Event): void {
+  const input = event.target as HTMLInputElement
+  const files = [...(input.files ?? [])].map(fromFile)
+  input.value = ''
+  void openGame(files)
+}
+
+async function drop(event: DragEvent): Promise<void> {
   over.value = false
-  void openFiles(event.dataTransfer?.files)
+  const single = event.dataTransfer?.files[0]
+  const what = await filesOf(event.dataTransfer)
+  // A pack says so by its name or by what is in it; everything else with a page is a game.
+  const isPack = what.length === 1 && (!/\.(zip|html?)$/i.test(what[0]!.name) || /\.pack\.zip$/i.test(what[0]!.name))
+  if (isPack) await openPack(single)
+  else await openGame(what)
+}
+
+async function startOwn(template: Template): Promise<void> {
+  await router.push(`/packs/${await library.start(template)}/bench`)
 }
 
 async function save(row: PackRow): Promise<void> {
@@ -75,8 +114,10 @@ async function bringBack(): Promise<void> {
       accept=".zip"
       hidden
       data-testid="open-pack"
-      @change="openFiles(($event.target as HTMLInputElement).files)"
+      @change="openPack(($event.target as HTMLInputElement).files?.[0])"
     />
+    <input ref="gamePicker" type="file" accept=".zip,.html,.htm" hidden data-testid="open-game" @change="gamePicked" />
+    <input ref="folderPicker" type="file" webkitdirectory hidden data-testid="open-game-folder" @change="gamePicked" />
     <main>
       <p class="what">
         Pack Post makes a small game yours: take one that works, swap its pictures, sounds and words, have it checked,
@@ -122,6 +163,28 @@ async function bringBack(): Promise<void> {
           <HomeTemplateStamp v-for="template in all" :key="template.id" :template="template" />
         </div>
       </section>
+      <hr class="fold" />
+      <section>
+        <div class="heading">
+          <h1>Or from any small web game</h1>
+          <p class="soft">
+            A folder with an index.html and what it loads, its ZIP, or one HTML file that you may change.
+          </p>
+        </div>
+        <div class="row" data-testid="own-templates">
+          <HomeFolderStamp
+            v-for="template in own"
+            :key="template.id"
+            :template="template"
+            @start="startOwn(template)"
+          />
+          <div :class="['drop', 'game', 'soft', { over }]">
+            <p>{{ opening ? `Looking through “${opening}”…` : 'Drop a game’s folder or ZIP anywhere on this page' }}</p>
+            <v-btn variant="outlined" :loading="opening !== ''" @click="gamePicker?.click()">A ZIP or one page…</v-btn>
+            <v-btn variant="text" :disabled="opening !== ''" @click="folderPicker?.click()">A folder…</v-btn>
+          </div>
+        </div>
+      </section>
     </main>
   </div>
 </template>
@@ -156,6 +219,12 @@ section {
   text-align: center;
   border: 1.5px dashed var(--soft);
   border-radius: 5px;
+}
+.game {
+  display: grid;
+  gap: 10px;
+  justify-items: center;
+  align-content: center;
 }
 .drop.over {
   background: var(--teal-wash);

@@ -92,6 +92,8 @@ type Db = Dexie & {
   keys: EntityTable<KeyRow, 'host'>
   presets: EntityTable<PresetRow, 'name'>
   care: EntityTable<CareRow, 'id'>
+  /** Templates made of folders in this browser; their files lie in `assets`. */
+  templates: EntityTable<{ id: string; template: unknown }, 'id'>
 }
 let opened: Db | null = null
 
@@ -100,5 +102,6 @@ function open(): Db {
   made.version(1).stores({ packs: 'id, changed', assets: 'hash', mine: 'hash', keys: 'host' })
   made.version(2).stores({ presets: 'name' })
   made.version(3).stores({ care: 'id' })
+  made.version(4).stores({ templates: 'id' })
   return made
 }

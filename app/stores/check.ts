@@ -26,7 +26,7 @@ export const useCheck = defineStore('check', () => {
   const safeRules = shallowRef<readonly string[]>([])
   /** What the last "fix all safe ones" did. */
   const fixedAll = shallowRef<string[]>([])
-  const looked = ref({ rules: 0, asked: 0, worked: 0, tookMs: 0 })
+  const looked = ref({ rules: 0, silent: 0, asked: 0, worked: 0, tookMs: 0 })
   const state = ref<'idle' | 'running' | 'done'>('idle')
   let timer: ReturnType<typeof setTimeout> | null = null
   const turns = latest()
@@ -46,6 +46,7 @@ export const useCheck = defineStore('check', () => {
     safeRules.value = result.safe
     looked.value = {
       rules: result.rules,
+      silent: result.silent,
       asked: result.asked,
       worked: result.worked,
       tookMs: performance.now() - began,

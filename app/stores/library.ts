@@ -8,6 +8,8 @@ import { shallowRef } from 'vue'
 import { bytesKept, keepBytes, keepMine } from '../storage/assets'
 import type { ClosedRow, PackRow } from '../storage/db'
 import { hasPack, listPacks, removePack, savePack } from '../storage/packs'
+import { keepTemplate, templateIds } from '../storage/templates'
+import type { Bringing } from './incoming'
 import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
 import { useCare } from './care'
@@ -20,10 +22,11 @@ export type { ClosedRow, PackRow }
 const Demos = z.object({ demos: z.array(z.string().regex(/^[a-z0-9-]+$/)) })
 const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 
+/** What a game that comes as a folder may weigh, packed or not. */
+const MOST_GAME_BYTES = 120_000_000
+
 /** What the ids of demo packs begin with. */
 const DEMO = 'demo-'
-
-const isKnown = (template: string): boolean => CATALOGUE.some((id) => id === template)
 
 /** The packs of this browser. */
 export const useLibrary = defineStore('library', () => {
@@ -37,6 +40,8 @@ export const useLibrary = defineStore('library', () => {
 
   async function refresh(): Promise<void> {
     const found = await listPacks()
+    const known = new Set<string>([...CATALOGUE, ...(await templateIds())])
+    const isKnown = (template: string) => known.has(template)
     packs.value = found.packs.filter(({ pack }) => isKnown(pack.template.id))
     const strangers = found.packs.filter(({ pack }) => !isKnown(pack.template.id))
     closed.value = [
@@ -134,7 +139,13 @@ export const useLibrary = defineStore('library', () => {
       notices.warn(opened.message)
       return null
     }
-    const { pack, bytes } = opened.value
+    const { pack, bytes, template: own } = opened.value
+    if (own !== undefined && !(await templateIds()).includes(own.id)) {
+      void keepBytes(bytes)
+      await bytesKept()
+        .then(() => keepTemplate(own))
+        .catch(() => undefined)
+    }
     const known = await templates.load(pack.template.id).catch(() => null)
     if (known === null) {
       notices.warn(
@@ -158,6 +169,40 @@ export const useLibrary = defineStore('library', () => {
     await refresh()
     notices.say(there ? `“${file.name}” is open as a second pack beside the one you have.` : `“${file.name}” is open.`)
     return id
+  }
+
+  /**
+   * Opens a game's folder, or the ZIP it is in, as a template of this browser, and starts a pack of it. Its id; null when
+   * it cannot be opened.
+   */
+  async function openGame(what: readonly Bringing[], name: string): Promise<string | null> {
+    const total = what.reduce((sum, { size }) => sum + size, 0)
+    if (total > MOST_GAME_BYTES) {
+      notices.warn(
+        `“${name}” has ${Math.round(total / 1e6)} MB; a game may have ${MOST_GAME_BYTES / 1e6}. Leave out what it does not load.`,
+      )
+      return null
+    }
+    const files = new Map<string, Uint8Array>()
+    for (const one of what) files.set(one.name, await one.bytes())
+    const { folderWork } = await import('../workers/folder')
+    const opened = await folderWork().open(files, name)
+    if (!opened.ok) {
+      notices.warn(opened.message)
+      return null
+    }
+    const { template, bytes } = opened.value
+    try {
+      void keepBytes(bytes)
+      await bytesKept()
+      if (!(await templateIds()).includes(template.id)) await keepTemplate(template)
+    } catch {
+      notices.warn(
+        `This browser has no room for “${name}”. Save packs as files and throw them away here, then open it again.`,
+      )
+      return null
+    }
+    return start((await templates.load(template.id)) as Template)
   }
 
   /** The pack as a file to keep or hand on; null when something of it is missing. */
@@ -190,5 +235,19 @@ export const useLibrary = defineStore('library', () => {
     await refresh()
   }
 
-  return { packs, closed, ready, open, unpackNamed, refresh, start, openFile, saveFile, saveRaw, remove, restore }
+  return {
+    packs,
+    closed,
+    ready,
+    open,
+    unpackNamed,
+    refresh,
+    start,
+    openFile,
+    openGame,
+    saveFile,
+    saveRaw,
+    remove,
+    restore,
+  }
 })

@@ -6,7 +6,9 @@ import {
 } from '@core/posting/protocol'
 import { fingerprintOf } from '@core/pack/fingerprint'
 import { WebdavAnswer, WebdavHosts, type WebdavRequest } from '@core/posting/ways'
+import type { Pack } from '@core/pack/pack'
 import type { PostingRecord } from '@core/pack/posting-record'
+import type { FolderTemplate } from '@core/template/template'
 import type { Parcel } from '@core/parcel/build'
 import { playerCodeFor } from '#player-code'
 import { defineStore } from 'pinia'
@@ -45,9 +47,21 @@ export const usePosting = defineStore('posting', () => {
   let stream: EventSource | null = null
   let typeface: Promise<Uint8Array> | null = null
 
-  async function build(): Promise<Parcel | null> {
+  /** The folder with the pack over it. */
+  async function buildFolder(template: FolderTemplate, pack: Pack): Promise<{ zip: Uint8Array } | null> {
+    const { folderWork } = await import('../workers/folder')
+    const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+    const built = await folderWork().parcel(plain(template), plain(pack))
+    if (built.ok) return built.value
+    notices.warn(built.message)
+    return null
+  }
+
+  /** What goes out; the game as one page too, where it is one of ours. */
+  async function build(): Promise<(Pick<Parcel, 'zip'> & Partial<Parcel>) | null> {
     if (bench.pack === null || bench.template === null) return null
     await bytesKept().catch(lendUnstored)
+    if (bench.base?.kind === 'folder') return buildFolder(bench.base, bench.pack)
     typeface ??= fetch(TYPEFACE_URL).then(async (answer) => new Uint8Array(await answer.arrayBuffer()))
     const { template, pack } = bench
     const [playerCode, face] = await Promise.all([playerCodeFor(template.id), typeface])
@@ -76,7 +90,7 @@ export const usePosting = defineStore('posting', () => {
     else localStorage.setItem(pendingKey(), JSON.stringify(next))
   }
 
-  async function parcelToSend(): Promise<Parcel | null> {
+  async function parcelToSend(): Promise<Pick<Parcel, 'zip'> | null> {
     const parcel = await build()
     if (parcel !== null && parcel.zip.length > UPLOAD_LIMIT_BYTES)
       throw new Error(

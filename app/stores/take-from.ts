@@ -9,7 +9,7 @@ import {
   type TakenField,
 } from '@core/template/take-from'
 import type { Command } from '@core/pack/commands'
-import { templateAssetUrl } from '@core/template/catalogue'
+import { assetBytes } from '../workers/sources'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { keepBytes } from '../storage/assets'
@@ -86,9 +86,9 @@ export const useTakeFrom = defineStore('take-from', () => {
       const shipped = Object.keys(assets).filter((hash) => pack.assets[hash] === undefined)
       const files = await Promise.all(
         shipped.map(async (hash) => {
-          const answer = await fetch(templateAssetUrl(template.id, template.assets[hash]!.path))
-          if (!answer.ok) throw new Error(`${answer.status}`)
-          return [hash, new Uint8Array(await answer.arrayBuffer())] as const
+          const bytes = await assetBytes(hash, template)
+          if (bytes === null) throw new Error('gone')
+          return [hash, bytes] as const
         }),
       )
       void keepBytes(new Map(files))

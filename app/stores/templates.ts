@@ -1,22 +1,41 @@
+import { fetchRules } from '@core/game/fetch-rules'
 import { CATALOGUE, templateUrl } from '@core/template/catalogue'
 import { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
+import { loadTemplate } from '../storage/templates'
 
-/** Templates as they ship; read once. */
+const isShipped = (id: string): boolean => CATALOGUE.some((one) => one === id)
+
+/** Templates as they ship, and those that were made of folders in this browser; read once. */
 export const useTemplates = defineStore('templates', () => {
   const loading = new Map<string, Promise<Template>>()
 
+  async function shipped(id: string): Promise<Template> {
+    const answer = await fetch(templateUrl(id))
+    if (!answer.ok) throw new Error(`The template “${id}” is not on this server.`)
+    return Object.freeze(Template.parse(await answer.json()))
+  }
+
+  async function own(id: string): Promise<Template> {
+    const found = await loadTemplate(id)
+    if (found === null) throw new Error(`The template “${id}” is not in this browser.`)
+    return Object.freeze(found)
+  }
+
+  /** With its rules at hand. */
   function load(id: string): Promise<Template> {
     let found = loading.get(id)
     if (found === undefined) {
-      found = fetch(templateUrl(id)).then(async (answer) => {
-        if (!answer.ok) throw new Error(`The template “${id}” is not on this server.`)
-        return Object.freeze(Template.parse(await answer.json()))
-      })
+      found = Promise.all([isShipped(id) ? shipped(id) : own(id), fetchRules(id)]).then(([template]) => template)
       loading.set(id, found)
+      // What is not there may come: a folder that is opened later.
+      if (!isShipped(id)) found.catch(() => loading.delete(id))
     }
     return found
   }
 
-  return { load, all: () => Promise.all(CATALOGUE.map(load)) }
+  /** What was learned of one made of a folder. */
+  const put = (template: Template): void => void loading.set(template.id, Promise.resolve(Object.freeze(template)))
+
+  return { load, put, all: () => Promise.all(CATALOGUE.map(load)) }
 })

@@ -1,7 +1,7 @@
 import type { Pixels } from '@core/art/pixels'
 import type { Mime } from '@core/pack/asset'
-import { mayDecode } from '@core/art/take-in'
 import * as Comlink from 'comlink'
+import { decodeHere } from './decode-here'
 import { decodeExact, encodeSmall } from './png'
 import { encoders } from './encoders'
 import { lendBytes, readBytes } from '../storage/assets'
@@ -12,16 +12,11 @@ import { makeWorkshop } from './work/make-workshop'
 let shown: ImageBitmap | null = null
 
 async function decodePicture(bytes: Uint8Array, mime: Mime, keep = false): Promise<Pixels> {
-  if (!mayDecode(bytes)) throw new Error('more pixels than are taken')
-  const bitmap = await createImageBitmap(new Blob([bytes as BlobPart], { type: mime }))
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
-  const ink = canvas.getContext('2d', { willReadFrequently: true })!
-  ink.drawImage(bitmap, 0, 0)
+  const { bitmap, pixels } = await decodeHere(bytes, mime)
   shown?.close()
   shown = keep ? bitmap : null
   if (!keep) bitmap.close()
-  const { width, height, data } = ink.getImageData(0, 0, canvas.width, canvas.height)
-  return { width, height, data }
+  return pixels
 }
 
 /** Frames of an animated WebP, where the browser can take one apart. */

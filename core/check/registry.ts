@@ -63,6 +63,7 @@ import { tagsCount } from './rules/tags-count'
 import { tagsInSound } from './rules/tags-in-sound'
 import { templateOlder } from './rules/template-older'
 import { title } from './rules/title'
+import { termsUnknown } from './rules/terms-unknown'
 import { tooHeavy } from './rules/too-heavy'
 import { wholeSheet } from './rules/whole-sheet'
 import { wordsEmpty } from './rules/words-empty'
@@ -139,6 +140,7 @@ export const RULES: readonly Rule[] = registry([
   asksUnused,
   framingEmpty,
   licenceNoChanges,
+  termsUnknown,
   copyTerms,
   shareAlike,
   sourceUnknown,

@@ -50,6 +50,8 @@ export interface Hit {
 export interface Rule {
   id: string
   severity: Severity
+  /** It asks the rules of our engine: silent where a game plays itself. */
+  engine?: boolean
   /** One line for the table of rules in the docs. */
   about: string
   subjects(ctx: CheckContext): Subject[]

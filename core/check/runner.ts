@@ -10,6 +10,8 @@ export interface CheckResult {
   rules: number
   asked: number
   worked: number
+  /** Rules that had nothing to ask, since the game plays by no rules of ours. */
+  silent: number
   /** Rules whose fixes may be done all at once. */
   safe: string[]
 }
@@ -58,8 +60,10 @@ export function makeRunner(rules: readonly Rule[] = RULES): Runner {
     async run(ctx) {
       const next = new Map<string, Kept>()
       const safe = rules.flatMap((rule) => (rule.safe === true ? [rule.id] : []))
-      const result: CheckResult = { findings: [], rules: rules.length, asked: 0, worked: 0, safe }
-      for (const rule of rules) {
+      const asking = ctx.template.kind === 'engine' ? rules : rules.filter((rule) => rule.engine !== true)
+      const silent = rules.length - asking.length
+      const result: CheckResult = { findings: [], rules: asking.length, asked: 0, worked: 0, silent, safe }
+      for (const rule of asking) {
         for (const subject of rule.subjects(ctx)) {
           const key = `${rule.id}:${subjectKey(subject)}`
           // Where things stand, and how large they are shown, follows from the stage's shape.

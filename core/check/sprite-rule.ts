@@ -35,6 +35,7 @@ export function frameEvidence(sprite: SpriteContent, frame = firstFrame(sprite))
 interface SpriteRule {
   id: string
   severity: Severity
+  engine?: boolean
   about: string
   safe?: boolean
   /** More than the sprite and the template's that the answer depends on. */

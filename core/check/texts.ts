@@ -474,6 +474,11 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
     why: 'Players have seen that game already. Swap what they look at most: the hero, the backdrop.',
     fix: '',
   }),
+  'terms-unknown': (f) => ({
+    what: `Nothing says on what terms ${s(f, 'name')} may be changed and shown`,
+    why: 'Whoever made it decides that. Look for its licence, or ask; then say what it is, on the bench.',
+    fix: '',
+  }),
   'template-older': (f) => ({
     what: `The pack was made with ${s(f, 'name')} ${s(f, 'was')}; this is ${s(f, 'is')}`,
     why: 'Play it once through: things may sit a little differently now.',

@@ -40,6 +40,9 @@ export function yoursOf(whole: Template, pack: Pack): Yours {
   const counted = template.parts.filter((spec) => !spec.fineAsIs && levelOf(spec.id) === '')
   // A part that is theirs in one of the levels is theirs.
   const theirs = new Set([...own].flatMap((key) => (levelOf(key) === '' ? [key] : [wholePart(key)])))
+  const parts = { own: counted.filter((spec) => theirs.has(spec.id)).length, all: counted.length }
+  // What plays by its own rules cannot be looked at here: its parts count alike.
+  if (whole.kind === 'folder') return { parts, area: parts.own / Math.max(1, parts.all) }
   const setup = makeSetup(buildGameDoc(whole, pack))
   const list = makeDrawList()
   const state = startGame(7)
@@ -69,10 +72,7 @@ export function yoursOf(whole: Template, pack: Pack): Yours {
       if (state.play.outcome !== 'playing') break
     }
   }
-  return {
-    parts: { own: counted.filter((spec) => theirs.has(spec.id)).length, all: counted.length },
-    area: all === 0 ? 0 : mine / all,
-  }
+  return { parts, area: all === 0 ? 0 : mine / all }
 }
 
 function coverage(list: DrawList, setup: Setup, own: ReadonlySet<string>): [number, number] {

@@ -3,6 +3,7 @@ import { encodePng } from '../art/png'
 import { partAs, partOf, partsOf } from '../game/setup'
 import type { GameDoc } from '../game/types'
 import { userError } from '../errors'
+import { base64 } from '../bytes'
 import { labelAssets } from '../label/label'
 import { assetsOf } from '../kinds'
 import { hashOf } from '../pack/hash'
@@ -145,23 +146,6 @@ function onePage(
 function lettering(source: ParcelSource, doc: GameDoc, used: ReadonlyMap<string, Uint8Array>): string {
   const own = Object.entries(doc.assets).find(([, asset]) => asset.file === doc.typeface)
   return own === undefined ? dataUrl(source.typeface, 'font/woff2') : dataUrl(used.get(own[0])!, own[1].mime)
-}
-
-const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
-
-/** RFC 4648 base 64, without a platform's help. */
-export function base64(bytes: Uint8Array): string {
-  const out: string[] = []
-  for (let i = 0; i < bytes.length; i += 3) {
-    const bits = (bytes[i]! << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0)
-    out.push(
-      ALPHABET[bits >> 18]! +
-        ALPHABET[(bits >> 12) & 63]! +
-        (i + 1 < bytes.length ? ALPHABET[(bits >> 6) & 63]! : '=') +
-        (i + 2 < bytes.length ? ALPHABET[bits & 63]! : '='),
-    )
-  }
-  return out.join('')
 }
 
 const dataUrl = (bytes: Uint8Array, mime: string): string => `data:${mime};base64,${base64(bytes)}`

@@ -68,7 +68,7 @@ export const singlePage = (doc: GameDoc, description: string, playerCode: string
     scripts: `<script>${playerCode}</script>\n<script>PackPostPlayer.play(document.getElementById("game"),${escapeJson(doc)})</script>`,
   })
 
-export function creditsPage(doc: GameDoc): string {
+export function creditsPage(doc: Pick<GameDoc, 'title' | 'credits'>): string {
   const rows = doc.credits
     .map(
       (c) =>

@@ -4,15 +4,21 @@ import { EXTENSIONS } from '../pack/asset'
 import { hashOf } from '../pack/hash'
 import { usedAssets, type Pack } from '../pack/pack'
 import { readPackJson } from '../pack/read'
+import type { FolderTemplate, Template } from '../template/template'
+import { holdsTemplate, readTemplateFiles, templateFiles } from './template-files'
 import { unzipSafely } from './unzip'
 import { zipFiles } from './zip'
 
 const encoder = new TextEncoder()
 
-/** NAME.pack.zip: pack.json and every asset that the pack uses, originals too. Rejects when bytes are missing. */
+/**
+ * NAME.pack.zip: pack.json and every asset that the pack uses, originals too; of one whose template was made of a folder,
+ * that too. Rejects when bytes are missing.
+ */
 export async function savePackFile(
   pack: Pack,
   bytesOf: (hash: string) => Promise<Uint8Array | null>,
+  template?: Template,
 ): Promise<Uint8Array> {
   const files = new Map<string, Uint8Array>()
   const used = usedAssets(pack)
@@ -29,6 +35,8 @@ export async function savePackFile(
       )
     files.set(`assets/${hash}.${EXTENSIONS[facts.mime]}`, bytes)
   }
+  if (template?.kind === 'folder')
+    for (const [name, bytes] of await templateFiles(template, bytesOf)) files.set(name, bytes)
   return zipFiles(files)
 }
 
@@ -54,8 +62,15 @@ export async function saveRawPack(
   return zipFiles(files)
 }
 
+export interface OpenedPack {
+  pack: Pack
+  bytes: Map<string, Uint8Array>
+  /** The pack's own template, where that was made of a folder. */
+  template?: FolderTemplate
+}
+
 /** Opens NAME.pack.zip. Throws a UserError that names `file`; nothing is kept of a file that is not whole. */
-export function openPackFile(bytes: Uint8Array, file: string): { pack: Pack; bytes: Map<string, Uint8Array> } {
+export function openPackFile(bytes: Uint8Array, file: string): OpenedPack {
   const files = unzipSafely(bytes, file)
   const doc = files.get('pack.json')
   if (doc === undefined)
@@ -80,5 +95,8 @@ export function openPackFile(bytes: Uint8Array, file: string): { pack: Pack; byt
       )
     found.set(hash, content)
   }
-  return { pack, bytes: found }
+  if (!holdsTemplate(files)) return { pack, bytes: found }
+  const own = readTemplateFiles(files, file)
+  for (const [hash, content] of own.bytes) found.set(hash, content)
+  return { pack, bytes: found, ...(own.template.id === pack.template.id ? { template: own.template } : {}) }
 }

@@ -27,6 +27,16 @@ export interface WeighIn {
 export const memoryOf = (facts: AssetFacts): number =>
   isPicture(facts.mime) ? facts.width * facts.height * 4 : Math.round(facts.durationS * 44100 * 2 * 4)
 
+/** What players load of a game besides its parts: the player and its letters, or the files of a folder that are no parts. */
+function gameItself(template: Template, playerBytes: number): number {
+  if (template.kind === 'engine') return playerBytes + TYPEFACE_BYTES
+  const parts = new Set(Object.values(template.folder.places).flatMap((at) => (at.at === 'file' ? at.paths : [])))
+  return Object.entries(template.folder.files).reduce(
+    (sum, [path, { bytes }]) => (parts.has(path) ? sum : sum + bytes),
+    0,
+  )
+}
+
 /** Bytes by part; the game itself is the player and the letters that come with every game. An asset that several parts share is counted with the first. */
 export function weigh(template: Template, pack: Pack, playerBytes: number): WeighIn {
   const seen = new Set<string>()
@@ -42,7 +52,7 @@ export function weigh(template: Template, pack: Pack, playerBytes: number): Weig
     }
     if (row.download > 0) rows.push(row)
   }
-  rows.push({ name: 'Game itself', download: playerBytes + TYPEFACE_BYTES, memory: 0 })
+  rows.push({ name: 'Game itself', download: gameItself(template, playerBytes), memory: 0 })
   const pictures = labelAssets(pack.label).filter((hash) => !seen.has(hash))
   const sent = pictures.reduce((sum, hash) => sum + (pack.assets[hash]?.bytes ?? 0), 0)
   const download = rows.reduce((sum, row) => sum + row.download, 0)

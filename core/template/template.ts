@@ -11,6 +11,7 @@ import { ROLES, type Role } from '../game/types'
 import { SHAPES } from '../game/stage'
 import { GuideLine, MOST_LINES } from './guide'
 import { PartId, PartKey } from '../kinds/values'
+import { Folder } from './folder'
 
 export const MOMENTS = ['start', 'play', 'end', 'all'] as const
 export type Moment = (typeof MOMENTS)[number]
@@ -119,6 +120,10 @@ export const PartSpec = z.object({
   dresses: PartId.optional(),
   /** What the part is to the game. */
   as: z.enum(ROLES).optional(),
+  /** Its name and where it belongs were guessed, and nobody has said so by hand. */
+  guess: z.boolean().optional(),
+  /** False while it was not seen, heard or read in a play. */
+  met: z.boolean().optional(),
   content: PartContent,
 })
 export type PartSpec = z.infer<typeof PartSpec>
@@ -127,12 +132,10 @@ export type PartSpec = z.infer<typeof PartSpec>
 export const Requirement = z.object({ part: PartId, say: z.string().min(8).max(200) })
 export type Requirement = z.infer<typeof Requirement>
 
-/** A prebuilt game: rules by id, and parts with default content. */
-export const Template = z.object({
+const Common = z.object({
   format: z.literal('pack-post-template'),
   version: z.string().max(20),
   id: PartId,
-  kind: z.literal('engine'),
   name: z.string().max(60),
   tagline: z.string().max(160),
   author: z.string().max(120),
@@ -156,7 +159,14 @@ export const Template = z.object({
   /** By hash; `path` is relative to the template's folder. */
   assets: z.record(z.string(), z.object({ path: z.string(), facts: AssetFacts })),
 })
+
+/** A prebuilt game with parts of default content: one our engine plays, its rules by the id, or a folder of files that play themselves. */
+export const Template = z.discriminatedUnion('kind', [
+  Common.extend({ kind: z.literal('engine') }),
+  Common.extend({ kind: z.literal('folder'), folder: Folder }),
+])
 export type Template = z.infer<typeof Template>
+export type FolderTemplate = Extract<Template, { kind: 'folder' }>
 
 export function specOf(template: Template, part: string): PartSpec | undefined {
   return template.parts.find((spec) => spec.id === part)

@@ -14,9 +14,28 @@ const camel = (id: string): string => id.replace(/-([a-z0-9])/g, (_all, letter: 
 const lays = (id: string): boolean =>
   existsSync(fileURLToPath(new URL(`../../core/game/templates/${id}/lay.ts`, import.meta.url)))
 
+/** The same, each fetched when it is asked for. */
+function fetches(ids: readonly string[]): string {
+  const lines = ids.map(
+    (id) => `  ${/-/.test(id) ? `'${id}'` : id}: async () => ({
+    ...(await import('./${id}/rules')),
+    ...(await import('./${id}/mind')),
+  }),`,
+  )
+  return `${NOTE}
+import type { SimulatedPlayer } from '../rules'
+
+/** Rules and simulated player of a template, where not all of them are at hand. */
+export const FETCHES: Readonly<Record<string, () => Promise<{ rules: unknown; mind: SimulatedPlayer }>>> = {
+${lines.join('\n')}
+}
+`
+}
+
 /** Files below `core/game/templates/` by name. */
 export const templateLists = (ids: readonly string[]): Record<string, string> => ({
   'rules.ts': list(ids, 'rules', 'RULES'),
   'minds.ts': list(ids, 'mind', 'MINDS'),
   'lays.ts': list(ids.filter(lays), 'lay', 'LAYS'),
+  'fetches.ts': fetches(ids),
 })

@@ -1,7 +1,7 @@
 import { createError, sendRedirect } from 'h3'
 import { gamesOrigin, isForGames, publicOrigin } from '../utils/origins'
 
-const GAMES = /^\/(play|app)\//
+const GAMES = /^\/(play|app|stage)\//
 
 /** Games are served from their own origin, and nothing else is; addresses of before lead there. */
 export default defineEventHandler((event) => {

@@ -20,7 +20,7 @@ const KEPT_MS = 65_000
 const LAST_MS = 2000
 
 /** All that is served on the games' origin. */
-const FOR_GAMES = /^\/(play|app)\/|^\/api\/health$/
+const FOR_GAMES = /^\/(play|app|stage)\/|^\/api\/health$/
 
 export default defineNitroPlugin((nitro) => {
   if (import.meta.prerender) return

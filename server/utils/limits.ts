@@ -19,6 +19,9 @@ const LIMITS = {
   emails: [5, 600],
   invites: [30, 600],
   webdav: [10, 600],
+  /** Starts of games on the bench that came as folders, and files of theirs. */
+  stages: [120, 60],
+  stageFiles: [6000, 60],
   /** Postcodes that lead to nothing: a person mistypes a few. */
   misses: [30, 600],
 } as const satisfies Record<string, readonly [number, number]>

@@ -21,7 +21,7 @@ const held = new Gauge({
 
 /** The kind of an address: never the address itself, which may lead to somebody's game. */
 export const kindOf = (path: string): string =>
-  /^\/(api\/arcade|api|arcade|play|app|packs|_nuxt|shipped)\b/.exec(path)?.[1] ?? 'page'
+  /^\/(api\/arcade|api\/stage|api|arcade|play|app|stage|packs|_nuxt|shipped)\b/.exec(path)?.[1] ?? 'page'
 
 export const countRequest = (path: string, status: number, seconds: number): void =>
   requests.observe({ kind: kindOf(path), status: String(status) }, seconds)

@@ -1,4 +1,4 @@
-import { base64 } from '@core/parcel/build'
+import { base64 } from '@core/bytes'
 import { singlePage } from '@core/parcel/html'
 import type { GameDoc } from '@core/game/types'
 import { gameFiles } from './serve-game'

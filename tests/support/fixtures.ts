@@ -43,6 +43,11 @@ export const breakwaterGull = (): Pack => demo('breakwater-gull')
 export const puffinCatch = (): Pack => demo('puffin-catch')
 /** Every demo pack that ships. */
 export const demoPacks = (): Pack[] => (readJson('demo/index.json') as { demos: string[] }).demos.map(demo)
+/** A template made of a folder that has one page and nothing else. */
+export const folderTemplate = (licence: string): Template => ({
+  ...{ ...windfall, kind: 'folder', id: 'f-0123456789', name: 'Pot Hauler', author: '', licence },
+  folder: { page: 'index.html', files: {}, places: {}, terms: [], told: [] },
+})
 export const emptyPack = (): Pack => newPack(windfall, 'a-pack-for-tests')
 
 const drawerIndex = readJson('drawer/saltwick/index.json') as {

@@ -16,6 +16,7 @@ import {
   CLEAR,
   disc,
   emptyPack,
+  folderTemplate,
   picture,
   pngAsset,
   puffinCatch,
@@ -555,6 +556,11 @@ export const RULE_CASES: Record<string, FiringAndSilent> = {
     fires: () => ({ pack: emptyPack() }),
     silent: () => ({ pack: puffinCatch() }),
     severity: 'must',
+  },
+  'terms-unknown': {
+    fires: () => ({ pack: emptyPack(), ctx: { template: folderTemplate('') } }),
+    silent: () => ({ pack: emptyPack(), ctx: { template: folderTemplate('MIT') } }),
+    severity: 'should',
   },
   'template-older': {
     fires: () => ({ pack: { ...puffinCatch(), template: { id: 'windfall', version: '0.9' } } }),

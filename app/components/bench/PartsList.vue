@@ -58,11 +58,14 @@ function markOf(parts: PartSpec[]): Row['mark'] {
   return parts.every((spec) => spec.fineAsIs) ? 'quiet' : 'template'
 }
 
+/** What a play has not shown yet is folded away. */
+const UNMET = 'unmet' as const
+const unfolded = ref(false)
 const rows = computed(() => {
-  const groups = MOMENTS.map((moment) => {
+  const groups = ([...MOMENTS, UNMET] as const).map((moment) => {
     const found: Row[] = []
     for (const spec of bench.shownParts) {
-      if (spec.moment !== moment) continue
+      if ((spec.met === false ? UNMET : spec.moment) !== moment) continue
       const sheet = spec.sheet === undefined ? undefined : found.find((row) => row.id === `sheet:${spec.sheet}`)
       if (sheet !== undefined) sheet.parts.push(spec)
       else if (spec.sheet !== undefined)
@@ -85,7 +88,9 @@ const rows = computed(() => {
         row.onlyHere = row.parts.some((part) => levelOf(part.id) !== '')
         if (row.onlyHere) row.kind += ' · some only here'
       }
-    return { name: MOMENT_NAMES[moment], rows: found.filter(passes) }
+    return moment === UNMET
+      ? { name: 'Not met yet', hint: 'play on to meet them', rows: found.filter(passes) }
+      : { name: MOMENT_NAMES[moment], hint: '', rows: found.filter(passes) }
   })
   return groups.filter((group) => group.rows.length > 0)
 })
@@ -206,9 +211,18 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
     <input ref="picker" type="file" multiple hidden data-testid="many-files" @change="pickMany" />
     <div class="list">
       <template v-for="group in rows" :key="group.name">
-        <h3 class="moment soft">{{ group.name }}</h3>
         <button
-          v-for="row in group.rows"
+          v-if="group.hint"
+          class="plain-button moment soft"
+          :aria-expanded="unfolded"
+          data-testid="unmet"
+          @click="unfolded = !unfolded"
+        >
+          {{ unfolded ? '▾' : '▸' }} {{ group.name }} {{ group.rows.length }} <span class="hint">{{ group.hint }}</span>
+        </button>
+        <h3 v-else class="moment soft">{{ group.name }}</h3>
+        <button
+          v-for="row in group.hint && !unfolded ? [] : group.rows"
           :key="row.id"
           :class="[
             'plain-button',
@@ -235,6 +249,7 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
             <span class="name">{{ row.name }}</span>
             <span class="kind soft">{{ row.kind }}</span>
           </span>
+          <span v-if="row.parts[0]!.guess" class="guess">guess</span>
           <span v-if="swap.busy !== '' && row.parts[0]!.id === swap.busy" class="mono soft">…</span>
           <span v-else :class="['mark', row.mark]" :title="MARKS[row.mark]">
             <BitsIcon v-if="row.mark === 'must' || row.mark === 'should'" name="warn" :size="17" />
@@ -303,6 +318,19 @@ async function dropped(event: DragEvent, row: Row): Promise<void> {
 .filter.on {
   border: 1.5px solid var(--ink);
   font-weight: 700;
+}
+.guess {
+  border: 1.5px dashed var(--soft);
+  border-radius: 4px;
+  padding: 0 5px;
+  font-size: 12px;
+  color: var(--soft);
+}
+.moment .hint {
+  font-weight: 400;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .choice {
   display: flex;

@@ -80,6 +80,7 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         <h2>{{ entry?.name ?? spec.name }}</h2>
         <p class="soft">{{ spec.about }}</p>
       </div>
+      <LazyInspectorFolderPart v-if="bench.base?.kind === 'folder'" :key="spec.id" :spec="spec" />
       <InspectorBeforeAfter
         v-if="!whole"
         :key="`${part}/${bench.selected.entry}`"
@@ -128,7 +129,8 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
         @show="emit('show', $event)"
       />
       <hr class="fold" />
-      <InspectorUsesList :spec="spec" />
+      <LazyInspectorFolderTerms v-if="bench.base?.kind === 'folder'" />
+      <InspectorUsesList v-else :spec="spec" />
       <LazyInspectorCreditEditor v-for="hash in credited" :key="hash" :hashes="[hash]" />
     </template>
   </section>

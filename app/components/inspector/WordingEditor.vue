@@ -42,7 +42,7 @@ function write(text: string): void {
     <v-textarea
       v-else
       :model-value="content.text"
-      :label="spec.name"
+      :label="spec.box === undefined ? 'Words' : spec.name"
       auto-grow
       maxlength="2000"
       :error="fit !== null && !fit.fits"
@@ -55,7 +55,7 @@ function write(text: string): void {
     </p>
     <p v-else-if="fit && !compact" class="soft">Fits in {{ fit.lines }} {{ fit.lines === 1 ? 'line' : 'lines' }}.</p>
     <template v-if="!compact">
-      <div>
+      <div v-if="spec.box !== undefined">
         <v-btn variant="outlined" data-act="wording-sheet" @click="desk.show('wording')">Its look, and all words</v-btn>
       </div>
       <p class="soft theirs">Template’s: “{{ theirs }}”</p>

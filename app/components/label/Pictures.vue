@@ -82,7 +82,15 @@ function setAlt(i: number, alt: string): void {
     </div>
     <template v-if="choosing">
       <BitsChoiceRow v-model="slot" :options="options" label="Which picture" />
-      <LabelPicturePicker :key="slot" :setup="bench.setup!" :template="bench.template!" :target="slot" @taken="goOn" />
+      <LazyLabelFolderPicture v-if="bench.base?.kind === 'folder'" :target="slot" @taken="goOn" />
+      <LabelPicturePicker
+        v-else
+        :key="slot"
+        :setup="bench.setup!"
+        :template="bench.template!"
+        :target="slot"
+        @taken="goOn"
+      />
     </template>
     <v-text-field
       v-if="label.cover"

@@ -28,7 +28,7 @@ async function saveFiles(which: 'zip' | 'html'): Promise<void> {
   building.value = ''
   if (parcel === null) return
   if (which === 'zip') download(parcel.zip, `${word.value}.game.zip`, 'application/zip')
-  else download(parcel.html, `${word.value}.html`, 'text/html')
+  else if (parcel.html !== undefined) download(parcel.html, `${word.value}.html`, 'text/html')
 }
 
 async function toWebdav(): Promise<void> {
@@ -54,11 +54,16 @@ async function toWebdav(): Promise<void> {
       <v-btn variant="outlined" :loading="building === 'zip'" data-testid="game-files" @click="saveFiles('zip')"
         >Game files for any host</v-btn
       >
-      <v-btn variant="outlined" :loading="building === 'html'" data-testid="one-file" @click="saveFiles('html')"
+      <v-btn
+        v-if="bench.base?.kind === 'engine'"
+        variant="outlined"
+        :loading="building === 'html'"
+        data-testid="one-file"
+        @click="saveFiles('html')"
         >One file</v-btn
       >
     </div>
-    <details>
+    <details v-if="bench.base?.kind === 'engine'">
       <summary>A WebDAV folder</summary>
       <p v-if="hosts.length === 0" class="soft">
         The keeper of this server has not allowed any WebDAV host. They can, with NUXT_WEBDAV_HOSTS.

@@ -83,7 +83,8 @@ onBeforeUnmount(() => void bench.settle())
       <LazyFrameKeysSheet v-if="keyed" v-model="keys" />
       <v-dialog v-model="playing" max-width="1120">
         <div v-if="playing" class="play">
-          <StagePlayBox :setup="bench.setup" :template="bench.template" />
+          <LazyStageFolderStage v-if="bench.base?.kind === 'folder'" plain />
+          <StagePlayBox v-else :setup="bench.setup" :template="bench.template" />
           <div class="under">
             <span>Arrow keys or A and D, Enter, Esc for a break.</span
             ><v-btn variant="outlined" @click="playing = false">Back to the bench</v-btn>

@@ -20,7 +20,7 @@ export function parcelWork(place: WorkshopPlace, files: WorkFiles) {
     lend: (lent: ReadonlyMap<string, Uint8Array>): void => place.lendBytes(lent),
 
     savePack: (pack: Pack, template: Template) =>
-      answer(() => savePackFile(pack, (hash) => place.bytesOf(hash, template))),
+      answer(() => savePackFile(pack, (hash) => place.bytesOf(hash, template), template)),
 
     saveRaw: (raw: { pack: unknown; history?: unknown }) =>
       answer(() => saveRawPack(raw, (hash) => place.readBytes(hash))),

@@ -7,6 +7,7 @@ import { ownParts, type Rule } from '../rule'
 export const castEmpty: Rule = {
   id: 'cast-empty',
   severity: 'must',
+  engine: true,
   about: 'A cast that the game needs has nobody in it, or nobody of it ever comes.',
   subjects: (ctx) => ownParts(ctx, 'cast').flatMap(({ spec }) => (spec.role === 'good' ? [{ part: spec.id }] : [])),
   reads: (ctx, { part }) => contentOf(ctx.pack, ctx.template, part!),

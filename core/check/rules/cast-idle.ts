@@ -6,6 +6,7 @@ import { firstAsset, firstBox, type Rule } from '../rule'
 export const castIdle: Rule = {
   id: 'cast-idle',
   severity: 'should',
+  engine: true,
   about: 'A good thing brings no points, or a bad one does no harm.',
   subjects: (ctx) =>
     ctx.template.parts.filter((spec) => spec.content.kind === 'cast').map((spec) => ({ part: spec.id })),

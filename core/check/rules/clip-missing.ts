@@ -7,6 +7,7 @@ const missing = ({ spec, sprite }: SpriteAt): string[] =>
 export const clipMissing = spriteRule({
   id: 'clip-missing',
   severity: 'must',
+  engine: true,
   about: 'A sprite lacks a clip that the game asks for.',
   async look(_ctx, at) {
     const [first] = missing(at)

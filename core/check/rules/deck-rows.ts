@@ -22,6 +22,7 @@ function deckAt(ctx: CheckContext, part: string) {
 export const deckRows: Rule = {
   id: 'deck-rows',
   severity: 'should',
+  engine: true,
   about: 'Rows of a deck are half empty or there twice, or too few for a play.',
   subjects: (ctx) => ctx.template.parts.flatMap(({ id, deck }) => (deck === undefined ? [] : [{ part: id }])),
   reads: (ctx, { part }) => {

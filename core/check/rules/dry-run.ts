@@ -14,6 +14,7 @@ const median = (games: readonly DryGame[]): number =>
 export const dryRun: Rule = {
   id: 'dry-run',
   severity: 'should',
+  engine: true,
   about: 'In a dry run of a level nobody wins, everybody wins, or games are over too soon or too late.',
   subjects: goalParts,
   reads: (ctx, { part }) => levelsWithGoal(ctx, part).map(({ name, setup }) => [name, feltOf(setup.doc)]),

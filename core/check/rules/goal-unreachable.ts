@@ -5,6 +5,7 @@ import type { Rule } from '../rule'
 export const goalUnreachable: Rule = {
   id: 'goal-unreachable',
   severity: 'must',
+  engine: true,
   about: 'The goal cannot be reached with these casts and dials; of each level.',
   subjects: goalParts,
   reads: (ctx, { part }) =>

@@ -13,6 +13,7 @@ const ground = (ctx: CheckContext) => {
 export const hardToSee = spriteRule({
   id: 'hard-to-see',
   severity: 'should',
+  engine: true,
   about: 'A figure or thing in play is hard to tell from the backdrop.',
   reads: (ctx, { spec }) => [ground(ctx), spec.moment],
   async look(ctx, { spec, sprite }, of) {

@@ -15,6 +15,7 @@ function fittedIn(ctx: CheckContext): { part: string; because: string }[] {
 export const heroFitted: Rule = {
   id: 'hero-fitted',
   severity: 'know',
+  engine: true,
   about: 'A drawing is so wide or tall that the play counts it as smaller.',
   subjects: (ctx) => fittedIn(ctx).map(({ part }) => ({ part })),
   reads: (ctx) => fittedIn(ctx),

@@ -8,6 +8,7 @@ import { LIMITS } from '../thresholds'
 export const hitShapeFar: Rule = {
   id: 'hit-shape-far',
   severity: 'should',
+  engine: true,
   about: 'A hit shape is far larger or smaller than the drawing, compared with the template’s.',
   subjects: (ctx) => standingSprites(ctx).map((one) => one.subject),
   reads: (ctx, subject) => {

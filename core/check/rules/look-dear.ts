@@ -20,6 +20,7 @@ const priceOf = (ctx: CheckContext, id: string | undefined): number => {
 export const lookDear: Rule = {
   id: 'look-dear',
   severity: 'should',
+  engine: true,
   about: 'A look costs more points than players collect in many games.',
   subjects: (ctx) => looksOf(ctx.template, ctx.pack).map(({ id }) => ({ part: specOf(ctx)!.id, entry: id })),
   reads: (ctx, { entry }) => [priceOf(ctx, entry), feltOf(levelsIn(ctx)[0]!.setup.doc)],

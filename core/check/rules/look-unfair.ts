@@ -24,6 +24,7 @@ function bodyOf(sprite: SpriteContent): number {
 export const lookUnfair: Rule = {
   id: 'look-unfair',
   severity: 'should',
+  engine: true,
   about: 'A look is far easier or harder to hit than the hero it dresses.',
   subjects: (ctx) => looksOf(ctx.template, ctx.pack).map(({ id }) => ({ part: specOf(ctx)!.id, entry: id })),
   reads: (ctx, { entry }) => [lookOf(ctx, entry)?.sprite, heroOf(ctx)],

@@ -24,6 +24,7 @@ function unmetIn(ctx: CheckContext) {
 export const neverMet: Rule = {
   id: 'never-met',
   severity: 'should',
+  engine: true,
   about: 'An entry never comes into play at the present numbers.',
   subjects: (ctx) => unmetIn(ctx).map(({ part, entry }) => ({ part, entry })),
   reads: (ctx) => unmetIn(ctx),

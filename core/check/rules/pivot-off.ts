@@ -29,6 +29,7 @@ function standing(sprite: SpriteContent, of: PixelsOf): Standing | null {
 export const pivotOff = spriteRule({
   id: 'pivot-off',
   severity: 'should',
+  engine: true,
   about: 'The pivot is not where the template’s is on its drawing: at the feet, or in the middle.',
   async look(ctx, { sprite, reference }, of) {
     const theirs = await pixelsOfSprite(ctx, reference)

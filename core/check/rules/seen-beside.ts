@@ -82,6 +82,7 @@ const tidy = (value: number): number => Math.round(value * 100) / 100
 export const seenBeside: Rule = {
   id: 'seen-beside',
   severity: 'should',
+  engine: true,
   about: 'What is to be hidden is larger than what hides it, or lies beside it.',
   subjects: (ctx) => [...new Set(hidesIn(ctx).map(({ thing }) => thing.part))].map((part) => ({ part })),
   reads: (ctx, { part }) =>

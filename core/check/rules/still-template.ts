@@ -6,6 +6,7 @@ import { firstAsset, type Rule } from '../rule'
 export const stillTemplate: Rule = {
   id: 'still-template',
   severity: 'should',
+  engine: true,
   about: 'A part still has the template’s content.',
   subjects: (ctx) => ctx.template.parts.filter((spec) => !spec.fineAsIs).map((spec) => ({ part: spec.id })),
   reads: (ctx, { part }) => ctx.pack.parts[part!],

@@ -19,6 +19,7 @@ const pictureAt = (ctx: CheckContext, part: string | undefined) =>
 export const stripSeam: Rule = {
   id: 'strip-seam',
   severity: 'should',
+  engine: true,
   about: 'A strip that is laid beside itself does not meet itself at its sides.',
   subjects: (ctx) =>
     ownParts(ctx, 'picture').flatMap(({ spec, content }) =>

@@ -29,6 +29,7 @@ function fastIn(ctx: CheckContext): Fast[] {
 export const tooFast: Rule = {
   id: 'too-fast',
   severity: 'know',
+  engine: true,
   about: 'What has to be kept in view goes faster than eyes can follow.',
   subjects: (ctx) => [...new Set(fastIn(ctx).map(({ part }) => part))].map((part) => ({ part })),
   reads: (ctx, { part }) => fastIn(ctx).filter((one) => one.part === part),

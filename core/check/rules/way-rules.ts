@@ -21,6 +21,7 @@ const boardIn = (ctx: CheckContext) => rulesFor(ctx.template.id).way?.board(STAG
 export const wayRings: Rule = {
   id: 'way-rings',
   severity: 'should',
+  engine: true,
   about: 'Spaces send each other round for ever.',
   subjects: ways,
   reads: (ctx, { part }) => wayAt(ctx, part!)?.spaces.map(({ id, effect }) => [id, effect]),
@@ -37,6 +38,7 @@ export const wayRings: Rule = {
 export const wayClose: Rule = {
   id: 'way-close',
   severity: 'should',
+  engine: true,
   about: 'Spaces of a way lie on one another.',
   subjects: ways,
   reads: (ctx, { part }) => [wayAt(ctx, part!)?.spaces.map(({ x, y }) => [x, y]), ctx.pack.stage],
@@ -78,6 +80,7 @@ function cardsAt(ctx: CheckContext, part: string) {
 export const cardsUnread: Rule = {
   id: 'cards-unread',
   severity: 'should',
+  engine: true,
   about: 'A card says something to be done that cannot be read, or there is no card to draw.',
   subjects: (ctx) =>
     ctx.template.parts.flatMap(({ id, deck }) =>

@@ -23,6 +23,7 @@ function behind(ctx: CheckContext, part: string) {
 export const wordsFaint: Rule = {
   id: 'words-faint',
   severity: 'should',
+  engine: true,
   about: 'A text’s own colour has too little contrast to what is behind it (WCAG 1.4.3).',
   safe: true,
   subjects: (ctx) =>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import type { ForeignStage } from '~/composables/foreign-stage'
 import type { Stage } from '~/composables/stage'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
@@ -37,6 +38,9 @@ watch(
   (open) => (sheetOpened.value ||= open),
 )
 const stage = shallowRef<Stage | null>(null)
+/** A game that came as a folder has another stage, under the same keys. */
+const foreign = shallowRef<ForeignStage | null>(null)
+const onStage = computed(() => stage.value ?? foreign.value)
 const picking = ref(true)
 const shapes = ref(false)
 const phone = ref(false)
@@ -65,11 +69,11 @@ const ACTS: Record<string, () => void> = {
   p: () => {
     picking.value = !picking.value
   },
-  ' ': () => stage.value?.toggle(),
-  '.': () => stage.value?.stepOnce(),
-  ',': () => stage.value?.stepBack(),
+  ' ': () => onStage.value?.toggle(),
+  '.': () => onStage.value?.stepOnce(),
+  ',': () => onStage.value?.stepBack(),
   b: () => {
-    if (stage.value !== null) stage.value.view.before = true
+    if (onStage.value !== null) onStage.value.view.before = true
   },
   '[': () => beside(-1),
   ']': () => beside(1),
@@ -106,7 +110,7 @@ function down(event: KeyboardEvent): void {
   act()
 }
 function up(event: KeyboardEvent): void {
-  if (event.key.toLowerCase() === 'b' && stage.value !== null) stage.value.view.before = false
+  if (event.key.toLowerCase() === 'b' && onStage.value !== null) onStage.value.view.before = false
 }
 /** A picture or sound from the clipboard goes onto the part in the inspector. */
 function pasted(event: ClipboardEvent): void {
@@ -166,7 +170,17 @@ function ready(made: Stage): void {
         @language="stage?.setLanguage($event < 0 ? null : $event)"
       />
       <div class="middle">
-        <div :class="['stage-room', { phone }]">
+        <LazyStageFolderStage
+          v-if="bench.base?.kind === 'folder'"
+          :key="bench.base.id"
+          :phone="phone"
+          :picking="picking && !covered"
+          :plain="covered"
+          @ready="foreign = $event"
+          @pick="picking = !picking"
+          @phone="phone = !phone"
+        />
+        <div v-else :class="['stage-room', { phone }]">
           <StageLiveStage
             :phone="phone"
             :shapes="shapes || (workbench.open && workbench.tool === 'touch')"

@@ -95,6 +95,11 @@ const entryName = ({ subject: { part = '', entry } }: Finding): string =>
         {{ check.looked.rules }} rules looked at {{ bench.template!.parts.length }} parts and the label in
         {{ (check.looked.tookMs / 1000).toFixed(1) }} s.
         {{
+          check.looked.silent === 0
+            ? ''
+            : `${check.looked.silent} rules are silent: they ask how a game plays, and this one plays by its own rules.`
+        }}
+        {{
           others === 0
             ? ''
             : `${others} ${check.must.length === 0 ? '' : 'more '}${others === 1 ? 'is' : 'are'} worth a look.`

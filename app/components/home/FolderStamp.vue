@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { kindOf } from '@core/kinds'
+import { summaryOf } from '@core/template/summary'
+import type { Template } from '@core/template/template'
+import { computed } from 'vue'
+
+/** A template that was made of a game's folder in this browser. */
+const { template } = defineProps<{ template: Template }>()
+defineEmits<{ start: [] }>()
+const summary = computed(() => summaryOf(template))
+/** The largest of its pictures. */
+const cover = computed(() => {
+  const shown = template.parts.flatMap(({ content }) => {
+    const face = kindOf(content).face(content)
+    return face.face === 'picture' ? [face.asset] : []
+  })
+  const area = (hash: string) => (template.assets[hash]?.facts.width ?? 0) * (template.assets[hash]?.facts.height ?? 0)
+  return shown.sort((a, b) => area(b) - area(a))[0]
+})
+</script>
+
+<template>
+  <button class="plain-button template" @click="$emit('start')">
+    <BitsStamp>
+      <div class="cover"><BitsPictureView v-if="cover" :asset="cover" crisp :template="template" /></div>
+      <h3 class="title">{{ template.name }}</h3>
+      <p>{{ template.tagline }}</p>
+      <p class="mono soft facts">{{ summary.parts }} parts · {{ summary.dials }} numbers</p>
+      <p class="mono soft">{{ template.licence || 'no licence said' }} · {{ summary.kilobytes }} kB</p>
+    </BitsStamp>
+  </button>
+</template>
+
+<style scoped>
+.template {
+  width: 232px;
+  text-align: left;
+}
+.cover {
+  aspect-ratio: 16 / 10;
+  background: #171b26;
+  overflow: hidden;
+}
+.title {
+  margin-top: 9px;
+  font-size: 16px;
+}
+.facts {
+  margin-top: 7px;
+}
+</style>

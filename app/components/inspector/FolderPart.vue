@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import type { FolderTemplate, PartSpec } from '@core/template/template'
+import { computed, ref, watch } from 'vue'
+import { sourceLines } from '~/composables/source-lines'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+import { useMet } from '~/stores/met'
+
+/** What is to be known of a part of a game that came as a folder: its name, and where it lies. */
+const { spec } = defineProps<{ spec: PartSpec }>()
+const bench = useBench()
+const met = useMet()
+const assets = useAssets()
+const naming = ref(false)
+const template = computed(() => bench.base as FolderTemplate)
+const place = computed(() => template.value.folder.places[spec.id])
+const lines = ref<{ number: number; before: string; was: string; after: string; here: boolean }[]>([])
+const now = computed(() => {
+  const content = bench.content(spec.id)
+  return content?.kind === 'dial' || content?.kind === 'colour'
+    ? String(content.value)
+    : content?.kind === 'wording'
+      ? content.text
+      : ''
+})
+watch(
+  () => [spec.id, template.value.id] as const,
+  async () => {
+    lines.value = []
+    const at = place.value
+    if (at?.at !== 'span' || at.as === 'data') return
+    const bytes = await assets.bytesOf(template.value.folder.files[at.path]!.hash, template.value)
+    if (bytes !== null && at === place.value) lines.value = sourceLines(bytes, at)
+  },
+  { immediate: true },
+)
+
+/** Any number may be typed: how far it goes is a guess. */
+function setNumber(event: Event): void {
+  const value = Number((event.target as HTMLInputElement).value)
+  const { dial } = spec
+  if (!Number.isFinite(value) || Math.abs(value) > 100_000 || dial === undefined) return
+  if (value < dial.min || value > dial.max) {
+    const wider = { ...dial, min: Math.min(dial.min, value), max: Math.max(dial.max, value) }
+    met.learn({
+      ...template.value,
+      parts: template.value.parts.map((one) => (one.id === spec.id ? { ...one, dial: wider } : one)),
+    })
+  }
+  void bench.act(
+    `Set ${spec.name} to ${value}`,
+    { type: 'set-part', part: spec.id, content: { kind: 'dial', value } },
+    { mark: `dial:${spec.id}` },
+  )
+}
+
+function rename(event: Event): void {
+  naming.value = false
+  const name = (event.target as HTMLInputElement).value.trim().slice(0, 100)
+  if (name === '' || (name === spec.name && spec.guess !== true)) return
+  const parts = template.value.parts.map((one) => (one.id === spec.id ? { ...one, name, guess: false } : one))
+  met.learn({ ...template.value, parts })
+}
+/** Numbers and colours whose names begin like this one's. */
+const belonging = computed(() => {
+  if (spec.content.kind === 'dial' || spec.content.kind === 'colour' || spec.content.kind === 'wording') return []
+  const [word = ''] = spec.name.toLowerCase().split(' ')
+  return word.length < 3
+    ? []
+    : template.value.parts
+        .filter(
+          ({ content, name }) =>
+            (content.kind === 'dial' || content.kind === 'colour') && name.toLowerCase().split(' ').includes(word),
+        )
+        .slice(0, 6)
+})
+const valueOf = (part: string) => {
+  const content = bench.content(part)
+  return content?.kind === 'dial' || content?.kind === 'colour' ? content.value : ''
+}
+const changed = computed(() => bench.pack?.parts[spec.id] !== undefined)
+const fact = computed(() => {
+  const at = place.value
+  if (at?.at !== 'file') return ''
+  const facts = template.value.assets[template.value.folder.files[at.paths[0]!]!.hash]?.facts
+  if (facts === undefined) return ''
+  const cells = spec.content.kind === 'sprite' ? Object.values(spec.content.clips)[0]!.frames.length : 1
+  const size = facts.width > 0 ? `, ${facts.width} × ${facts.height} px${cells > 1 ? ` in ${cells} cells` : ''}` : ''
+  const what = facts.width > 0 ? 'picture' : facts.mime.startsWith('font') ? 'font file' : 'sound'
+  return `Any ${what} will do: it goes in as ${at.paths.join(', ')}${size}.`
+})
+</script>
+
+<template>
+  <div class="folder-part">
+    <p class="naming">
+      <input
+        v-if="naming"
+        v-focus
+        :value="spec.name"
+        maxlength="100"
+        aria-label="Name of the part"
+        @blur="rename"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+        @keydown.esc="naming = false"
+      />
+      <template v-else>
+        <span v-if="spec.guess" class="guess">name is a guess</span>
+        <button class="link" data-testid="rename-part" @click="naming = true">Rename</button>
+      </template>
+    </p>
+    <p v-if="fact" class="soft">{{ fact }}</p>
+    <p v-if="belonging.length > 0" class="belongs">
+      <span class="guess">belongs here, a guess</span>
+      <button v-for="one in belonging" :key="one.id" class="link" @click="bench.select(one.id)">
+        {{ one.name }} <span class="mono">{{ valueOf(one.id) }}</span>
+      </button>
+    </p>
+    <p v-if="spec.dial" class="naming">
+      <input
+        type="number"
+        step="any"
+        :value="now"
+        :aria-label="`${spec.name} as a number`"
+        @change="setNumber"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+      />
+      <span class="guess">range is a guess</span>
+    </p>
+    <div v-if="lines.length > 0" class="source" data-testid="source-slip">
+      <p v-for="line in lines" :key="line.number" :class="{ here: line.here }">
+        <span class="number">{{ line.number }}</span><code
+          >{{ line.before
+          }}<template v-if="line.here"
+            ><s v-if="changed">{{ line.was }}</s
+            ><span v-else>{{ line.was }}</span
+            ><b v-if="changed">{{ now }}</b></template
+          >{{ line.after }}</code
+        >
+      </p>
+      <p class="soft file">{{ spec.about }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.folder-part {
+  display: grid;
+  gap: 8px;
+}
+.naming {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+.naming input {
+  flex: 1;
+  background: var(--paper);
+  color: inherit;
+  border: 1px solid var(--soft);
+  border-radius: 3px;
+  padding: 5px 8px;
+  font: inherit;
+}
+.guess {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  border: 1.5px dashed var(--soft);
+  border-radius: 4px;
+  padding: 1px 7px;
+  font-size: 12.5px;
+}
+.belongs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+}
+.source {
+  border: 1.5px dashed var(--soft);
+  border-radius: 4px;
+  padding: 6px 0;
+  font-size: 12.5px;
+  overflow: hidden;
+}
+.source p {
+  display: flex;
+  gap: 10px;
+  padding: 1px 10px;
+}
+.source .here {
+  background: var(--kraft-wash, var(--sun-wash));
+  font-weight: 700;
+}
+.number {
+  color: var(--soft);
+  font-family: var(--mono, monospace);
+}
+code {
+  white-space: pre;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-family: var(--mono, monospace);
+}
+code b {
+  border: 1.5px solid var(--teal);
+  border-radius: 3px;
+  padding: 0 3px;
+  background: var(--sheet);
+}
+</style>

@@ -1,0 +1,433 @@
+<script setup lang="ts">
+import { changedPaths } from '@core/folder/layer-paths'
+import { partForText } from '@core/folder/seen'
+import type { FolderTemplate } from '@core/template/template'
+import { useDebounceFn, useElementSize, useThrottleFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { areFrames, bringingsOf } from '~/composables/dropped'
+import { makeForeignStage, type ForeignPick, type ForeignStage } from '~/composables/foreign-stage'
+import { useAssets } from '~/stores/assets'
+import { useBench } from '~/stores/bench'
+import { useMany } from '~/stores/many'
+import { useMet } from '~/stores/met'
+import { useNotices } from '~/stores/notices'
+import { useSwap } from '~/stores/swap'
+
+/** A game that came as a folder, running inside the bench. */
+const {
+  picking = false,
+  phone = false,
+  plain = false,
+} = defineProps<{ picking?: boolean; phone?: boolean; plain?: boolean }>()
+const emit = defineEmits<{ ready: [stage: ForeignStage]; pick: []; phone: [] }>()
+const bench = useBench()
+const assets = useAssets()
+const swap = useSwap()
+const many = useMany()
+const met = useMet()
+const notices = useNotices()
+const frame = useTemplateRef<HTMLIFrameElement>('frame')
+const room = useTemplateRef<HTMLElement>('room')
+const { width, height } = useElementSize(room)
+/** The page of the game has this size, whatever the room is: as wide as a usual screen, or as a phone held upright. */
+const size = computed(() => (phone ? { w: 390, h: 693 } : { w: 960, h: 600 }))
+const scale = computed(() => Math.min(width.value / size.value.w, height.value / size.value.h) || 1)
+const template = computed(() => bench.base as FolderTemplate)
+const stage = makeForeignStage(
+  () => frame.value,
+  (news) => met.hear(news, template.value, partOf),
+)
+const { view } = stage
+const hover = shallowRef<(ForeignPick & { part: string | null }) | null>(null)
+const open = ref<'asked' | 'missing' | 'refused' | 'lent' | ''>('')
+
+/** Which part a file, a data: address or a text is of. */
+function partOf(path: string | null, text: string | null): string | null {
+  if (path !== null) {
+    const keyed = stage.partOfKey(path)
+    if (keyed !== undefined) return keyed
+    for (const [part, place] of Object.entries(template.value.folder.places))
+      if (place.at === 'file' && place.paths.includes(path)) return part
+    return null
+  }
+  return text === null || bench.pack === null ? null : partForText(template.value, bench.pack, text)
+}
+
+const start = () => (bench.pack === null ? Promise.resolve() : stage.start(template.value, bench.pack))
+onMounted(() => {
+  emit('ready', stage)
+  void start()
+})
+onBeforeUnmount(() => stage.close())
+
+/** What is typed or dragged starts the game again when it has come to rest. */
+const startSoon = useDebounceFn(start, 300)
+/** A picture goes into the running game; words and numbers are read when it starts. */
+let last = bench.pack?.parts
+watch(
+  () => bench.pack?.parts,
+  async (now) => {
+    if (now === undefined || bench.pack === null || now === last) return
+    const before = last ?? {}
+    last = now
+    const parts = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter((one) => before[one] !== now[one])
+    const places = parts.map((part) => template.value.folder.places[part])
+    const pictures = places.every((place, i) => {
+      const kind = bench.spec(parts[i]!)?.content.kind
+      return place?.at === 'file' && (kind === 'sprite' || kind === 'picture')
+    })
+    const paths = new Set(places.flatMap((place) => (place?.at === 'file' ? place.paths : [])))
+    if (!pictures) await startSoon()
+    else if (!(await stage.swap(template.value, bench.pack, paths))) await start()
+  },
+)
+watch(
+  () => view.before,
+  (on) => void showBefore(on),
+)
+async function showBefore(on: boolean): Promise<void> {
+  if (bench.pack === null) return
+  const paths = changedPaths(template.value, bench.pack)
+  const pictures = new Set(
+    [...paths].filter((path) =>
+      template.value.assets[template.value.folder.files[path]!.hash]?.facts.mime.startsWith('image/'),
+    ),
+  )
+  await stage.setBefore(on, template.value, pictures, (hash) => assets.bytesOf(hash, template.value))
+}
+
+const inGame = (event: MouseEvent) => {
+  const box = room.value!.getBoundingClientRect()
+  const left = (width.value - size.value.w * scale.value) / 2
+  const top = (height.value - size.value.h * scale.value) / 2
+  return { x: (event.clientX - box.left - left) / scale.value, y: (event.clientY - box.top - top) / scale.value }
+}
+async function under(event: MouseEvent) {
+  const { x, y } = inGame(event)
+  const found = await stage.pick(x, y)
+  return found === null ? null : { ...found, part: partOf(found.path, found.text) }
+}
+const moved = useThrottleFn(async (event: MouseEvent) => {
+  hover.value = await under(event)
+}, 60)
+async function clicked(event: MouseEvent): Promise<void> {
+  const found = await under(event)
+  hover.value = found
+  if (found === null) return
+  if (found.part !== null) bench.select(found.part)
+  else if (found.text !== null)
+    notices.say(`“${found.text.slice(0, 60)}” is put together while the game runs, so it is no part.`)
+}
+async function dropped(event: DragEvent): Promise<void> {
+  event.preventDefault()
+  const found = await under(event)
+  hover.value = null
+  const what = await bringingsOf(event.dataTransfer)
+  if (what.length === 0) return
+  if (!areFrames(what)) return void many.match(what)
+  if (found === null || found.part === null)
+    return notices.warn(
+      `“${what[0]!.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`,
+    )
+  bench.select(found.part)
+  await swap.put(what, found.part, '')
+}
+const outline = computed(() => {
+  const { box = null } = hover.value ?? {}
+  if (box === null) return null
+  const k = scale.value
+  const left = (width.value - size.value.w * k) / 2 + box.x * k
+  const top = (height.value - size.value.h * k) / 2 + box.y * k
+  return { left, top, style: { left: `${left}px`, top: `${top}px`, width: `${box.w * k}px`, height: `${box.h * k}px` } }
+})
+const outlined = computed(() => {
+  const part = hover.value?.part ?? ''
+  return bench.spec(part) ?? null
+})
+const fileCount = computed(() => Object.keys(template.value.folder.files).length)
+const SHORT = 40
+const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}…` : text)
+</script>
+
+<template>
+  <div class="folder-stage">
+    <div ref="room" :class="['stage', { phone, picking }]" data-testid="stage" :data-screen="view.state">
+      <iframe
+        :key="view.starts"
+        ref="frame"
+        :src="view.src || undefined"
+        :title="bench.template?.name"
+        :style="{
+          width: `${size.w}px`,
+          height: `${size.h}px`,
+          transform: `translate(-50%, -50%) scale(${scale})`,
+        }"
+        :class="{ dim: view.state === 'starting' }"
+        sandbox="allow-scripts allow-pointer-lock"
+        allow="autoplay; gamepad"
+        data-testid="folder-frame"
+      />
+      <div
+        v-if="picking"
+        class="glass"
+        data-testid="glass"
+        @pointermove="moved"
+        @pointerleave="hover = null"
+        @click="clicked"
+        @dragover.prevent="moved"
+        @drop="dropped"
+      />
+      <div v-if="picking && outline && outlined" class="outline" :style="outline.style">
+        <span :class="['tag', { below: outline.top < 34 }]"
+          ><b>{{ outlined.name }}</b> <span class="mono">{{ outlined.about }}</span></span
+        >
+      </div>
+      <p v-if="view.state === 'starting'" class="over" role="status">Starting the game…</p>
+      <div v-else-if="view.trouble" class="over" role="alert" data-testid="stage-trouble">
+        <p>{{ view.trouble }}</p>
+        <button class="link" @click="start">Start it again</button>
+      </div>
+    </div>
+    <div v-if="!plain" class="bar" role="toolbar" aria-label="Stage">
+      <v-btn variant="text" :aria-pressed="view.running" @click="stage.toggle()"
+        ><BitsIcon :name="view.running ? 'pause' : 'play'" />{{ view.running ? 'Freeze' : 'Run'
+        }}<kbd>Space</kbd></v-btn
+      >
+      <v-btn icon variant="text" aria-label="One step" @click="stage.stepOnce()"
+        ><BitsIcon name="step" /><v-tooltip activator="parent">One step on <kbd>.</kbd></v-tooltip></v-btn
+      >
+      <v-btn
+        icon
+        variant="text"
+        :class="{ on: view.slow }"
+        aria-label="Slow"
+        :aria-pressed="view.slow"
+        @click="stage.setSlow(!view.slow)"
+        ><BitsIcon name="slow" /><v-tooltip activator="parent">Quarter speed</v-tooltip></v-btn
+      >
+      <v-btn variant="text" :class="{ on: picking }" :aria-pressed="picking" @click="emit('pick')"
+        ><BitsIcon name="pick" />Pick<kbd>P</kbd></v-btn
+      >
+      <v-btn
+        icon
+        variant="text"
+        :class="{ on: phone }"
+        aria-label="As on a phone"
+        :aria-pressed="phone"
+        @click="emit('phone')"
+        ><BitsIcon name="phone" /><v-tooltip activator="parent">As on a phone held upright</v-tooltip></v-btn
+      >
+      <v-btn icon variant="text" aria-label="From the start" @click="start"
+        ><BitsIcon name="again" /><v-tooltip activator="parent">The game again from its start</v-tooltip></v-btn
+      >
+      <v-btn
+        icon
+        variant="text"
+        :aria-label="view.muted ? 'Sound on' : 'Sound off'"
+        :aria-pressed="!view.muted"
+        @click="stage.setMuted(!view.muted)"
+        ><BitsIcon :name="view.muted ? 'quiet' : 'sound'" /><v-tooltip activator="parent">{{
+          view.muted ? 'Sound on' : 'Sound off'
+        }}</v-tooltip></v-btn
+      >
+      <span class="soft hold"><kbd>P</kbd> {{ picking ? 'plays' : 'picks' }}, hold <kbd>B</kbd>: the folder’s</span>
+    </div>
+    <div v-if="!plain" class="slip" data-testid="slip">
+      <button class="plain-button" :aria-expanded="open === 'asked'" @click="open = open === 'asked' ? '' : 'asked'">
+        <span class="soft">Asks for</span><b>{{ view.asked.length }} files</b
+        ><span class="soft">{{ fileCount }} are here</span>
+      </button>
+      <button
+        class="plain-button"
+        :aria-expanded="open === 'missing'"
+        @click="open = open === 'missing' ? '' : 'missing'"
+      >
+        <span class="soft">Missing</span><b class="mono">{{ view.missing[0]?.what ?? 'nothing' }}</b
+        ><span class="soft">{{
+          view.missing.length > 1
+            ? `and ${view.missing.length - 1} more`
+            : view.missing.length === 1
+              ? 'asked for, not in the folder'
+              : 'so far'
+        }}</span>
+      </button>
+      <button
+        class="plain-button"
+        :aria-expanded="open === 'refused'"
+        @click="open = open === 'refused' ? '' : 'refused'"
+      >
+        <span :class="view.refused.length > 0 ? 'stamp' : 'soft'">Refused</span
+        ><b class="mono">{{ short(view.refused[0]?.what ?? 'nothing') }}</b
+        ><span class="soft">{{
+          view.refused[0]?.at || (view.refused.length > 0 ? 'an address outside' : 'so far')
+        }}</span>
+      </button>
+      <button class="plain-button" :aria-expanded="open === 'lent'" @click="open = open === 'lent' ? '' : 'lent'">
+        <span class="soft">Lent</span><b>storage</b
+        ><span class="soft">{{ (view.lent / 1000).toFixed(1) }} kB of 16</span>
+      </button>
+      <div v-if="open" class="list">
+        <p v-if="open === 'lent'">
+          What the game keeps lies in this browser, for this pack alone, and is given back at its next start.
+        </p>
+        <ul v-else>
+          <li v-for="(one, i) in open === 'asked' ? view.asked.map((what) => ({ what, at: '' })) : view[open]" :key="i">
+            <span class="mono">{{ one.what }}</span> <span class="soft">{{ one.at }}</span>
+          </li>
+        </ul>
+      </div>
+    </div>
+    <p v-if="view.faults.length > 0 && !plain" class="fault" role="status" data-testid="stage-fault">
+      The game reports a fault: {{ view.faults[0]!.what
+      }}<span v-if="view.faults[0]!.at" class="mono soft"> {{ view.faults[0]!.at }}</span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.folder-stage {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-height: 0;
+  width: 100%;
+}
+.stage {
+  position: relative;
+  width: 100%;
+  aspect-ratio: 16 / 10;
+  max-width: calc((100vh - 56px - 134px - 246px) * 1.6);
+  margin: 7px auto;
+  background: #171b26;
+  box-shadow:
+    0 0 0 6px var(--sheet),
+    0 0 0 7px var(--rule);
+  overflow: hidden;
+}
+.stage.phone {
+  max-width: none;
+  width: calc((100vh - 56px - 134px - 246px) * 0.5628);
+  aspect-ratio: 390 / 693;
+}
+iframe {
+  position: absolute;
+  left: 50%;
+  top: 50%;
+  border: 0;
+  background: #fff;
+}
+iframe.dim {
+  opacity: 0.4;
+}
+.glass {
+  position: absolute;
+  inset: 0;
+  cursor: crosshair;
+  touch-action: none;
+}
+.outline {
+  position: absolute;
+  border: 2px solid #fff;
+  box-shadow:
+    0 0 0 1.5px #232838,
+    inset 0 0 0 1.5px #232838;
+  pointer-events: none;
+}
+.tag {
+  position: absolute;
+  left: -2px;
+  bottom: calc(100% + 6px);
+  background: #232838;
+  color: #fffdf8;
+  padding: 3px 9px;
+  border-radius: 4px;
+  font-size: 13px;
+  white-space: nowrap;
+}
+.tag.below {
+  bottom: auto;
+  top: 6px;
+  left: 6px;
+}
+.over {
+  position: absolute;
+  inset: 40% 8% auto;
+  padding: 12px;
+  text-align: center;
+  background: #171b26e6;
+  color: #f1ebdd;
+}
+.over .link {
+  color: #fff;
+  text-decoration: underline;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.bar :deep(.v-btn) {
+  padding: 0 7px;
+}
+.bar :deep(.v-btn--icon) {
+  width: 34px;
+}
+.bar :deep(.v-btn.on) {
+  background: var(--ink);
+  color: var(--paper);
+}
+.hold {
+  margin-left: auto;
+  font-size: 12.5px;
+}
+.slip {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+}
+.slip > button {
+  position: relative;
+  display: grid;
+  justify-items: start;
+  padding: 6px 10px;
+  font-size: 13px;
+  border-right: 1px dashed var(--soft);
+  text-align: left;
+  min-width: 0;
+}
+.slip > button > * {
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.slip > button:nth-of-type(4) {
+  border-right: 0;
+}
+.stamp {
+  color: var(--vermilion);
+  border: 1.5px solid currentColor;
+  border-radius: 3px;
+  padding: 0 5px;
+  transform: rotate(-3deg);
+  font-weight: 700;
+  font-size: 12px;
+}
+.list {
+  grid-column: 1 / -1;
+  max-height: 120px;
+  overflow: auto;
+  padding: 6px 10px;
+  border-top: 1px dashed var(--soft);
+  font-size: 13px;
+}
+.list ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.fault {
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,12 @@
+/** Characters a game of a folder may keep: as much as our own. */
+export const KEPT_CHARACTERS = 16_000
+
+/**
+ * Names a data: address in few letters: its length, and FNV-1a (32 bits) of its characters. Public domain,
+ * Fowler, Noll and Vo, draft-eastlake-fnv.
+ */
+export function dataKey(address: string): string {
+  let hash = 0x811c9dc5
+  for (let i = 0; i < address.length; i++) hash = Math.imul(hash ^ address.charCodeAt(i), 0x01000193)
+  return `data:${address.length}:${(hash >>> 0).toString(16)}`
+}

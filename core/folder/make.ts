@@ -1,0 +1,302 @@
+import { sureCut } from '../art/bring-in'
+import { coverage, looksLikePixelArt, type Pixels } from '../art/pixels'
+import { FULL_BOX } from '../art/outline'
+import { readSheetJson } from '../art/sheet-json'
+import { sniff } from '../art/sniff'
+import { fromBase64 } from '../bytes'
+import { spriteFromPicture } from '../art/strip'
+import { newFacts, sizeFits } from '../art/take-in'
+import type { PartContent } from '../kinds'
+import type { SpriteContent } from '../kinds/drawing'
+import { isPicture, type AssetFacts, type Mime } from '../pack/asset'
+import type { FolderPlace } from '../template/folder'
+import type { FolderTemplate, PartSpec } from '../template/template'
+import { readFont } from '../wording/font'
+import { findInText, type Found } from './find-text'
+import { baseName, endingOf, partIds, readable } from './names'
+import type { OpenedFolder } from './open'
+import { holderIn, licenceIn, saysTerms } from './terms'
+
+/** What the place it runs in does for this. */
+export interface FolderWorkplace {
+  /** Upright, straight RGBA; null for what cannot be decoded. */
+  pixels(bytes: Uint8Array, mime: Mime): Promise<Pixels | null>
+  hash(bytes: Uint8Array): Promise<string>
+  /** ISO time. */
+  now: string
+}
+
+export interface MadeFolder {
+  template: FolderTemplate
+  /** Every file of it, by hash. */
+  bytes: Map<string, Uint8Array>
+}
+
+/** Parts of a sort that are found in text; more is a list nobody reads. */
+const MOST_OF_A_SORT = 120
+/** Larger than this, pictures are not looked through for cells while a game is opened. */
+const SEARCHED_PX = 4_000_000
+const TEXT_BYTES = 3_000_000
+
+/** A mark at its beginning stays. Throws where the bytes are no UTF-8: such a file is left as it is. */
+export const textOf = (bytes: Uint8Array): string =>
+  new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes)
+const loosely = (bytes: Uint8Array): string => new TextDecoder().decode(bytes)
+
+/** One shape and size of a picture again: `bird@2x.png`, `bird.webp`. */
+const copyKey = (path: string, facts: AssetFacts): string =>
+  [path.replace(/(@\dx)?\.[^./]*$/i, ''), facts.mime.split('/')[0]].join(' ')
+
+const alike = (a: AssetFacts, b: AssetFacts): boolean =>
+  !isPicture(a.mime) || Math.abs(a.width * b.height - b.width * a.height) <= 0.03 * a.width * b.height
+
+/** Whatever a drawing of a foreign game is: its cells in a row, standing on its lower edge. */
+const PLAIN: SpriteContent = {
+  kind: 'sprite',
+  clips: {},
+  strip: { columns: 1, rows: 1 },
+  pivot: { x: 0.5, y: 1 },
+  hitShape: FULL_BOX.map((p) => ({ ...p })),
+  height: 1,
+  crisp: false,
+}
+export const FOLDER_CLIP = 'all'
+
+function drawing(hash: string, pixels: Pixels): PartContent {
+  const small = pixels.width * pixels.height <= SEARCHED_PX
+  // What fills all of its file is shown as a whole; what is cut out has cells and feet.
+  if (coverage(pixels) > 0.985 && (!small || sureCut(pixels).columns * sureCut(pixels).rows === 1))
+    return { kind: 'picture', asset: hash, fit: 'cover', crisp: small && looksLikePixelArt(pixels) }
+  const cut = small ? sureCut(pixels) : { columns: 1, rows: 1 }
+  const one = { ...cut, clips: Array.from({ length: cut.rows }, () => FOLDER_CLIP) }
+  const made = spriteFromPicture(hash, pixels, one, { clips: [FOLDER_CLIP], optionalClips: [], like: PLAIN })
+  return { ...made, pivot: { ...PLAIN.pivot }, height: PLAIN.height, hitShape: PLAIN.hitShape }
+}
+
+/** A range for a number of which nothing is known but what it is now: from none to three times that. */
+export function guessedRange(value: number): { min: number; max: number; step: number } {
+  const size = Math.abs(value)
+  if (size === 0) return { min: -10, max: 10, step: 1 }
+  const ten = 10 ** Math.floor(Math.log10(size))
+  const whole = Number.isInteger(value)
+  const step = whole ? Math.max(1, ten / 10) : Number((ten / 10).toPrecision(1))
+  const most = Number((Math.ceil((size * 3) / ten) * ten).toPrecision(3))
+  return value < 0 ? { min: -most, max: 0, step } : { min: 0, max: Math.max(whole ? 3 : step * 4, most), step }
+}
+
+const MOST_DIAL = 100_000
+const NAMES: Record<Found['sort'], string> = { words: 'Words', number: 'Number', colour: 'Colour', data: 'File inside' }
+
+/**
+ * Makes a template of a game's files: every picture, sound and font is a part, and so is what can be told apart in its
+ * texts. Nothing of the game is run. The same files make the same template but for the time in their facts.
+ */
+export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWorkplace): Promise<MadeFolder> {
+  const { page, files } = opened
+  const told = [...opened.told]
+  const id = partIds()
+  const parts: PartSpec[] = []
+  const places: Record<string, FolderPlace> = {}
+  const assets: FolderTemplate['assets'] = {}
+  const bytes = new Map<string, Uint8Array>()
+  const listed: FolderTemplate['folder']['files'] = {}
+  const all = [...files.entries()].sort(([a], [b]) => (a < b ? -1 : 1))
+  for (const [path, content] of all) {
+    const hash = await place.hash(content)
+    bytes.set(hash, content)
+    listed[path] = { hash, bytes: content.length }
+  }
+  const terms = all
+    .filter(([path]) => saysTerms(path))
+    .map(([path, content]) => ({ path, licence: licenceIn(loosely(content)), holder: holderIn(loosely(content)) }))
+  const said = packageOf(files.get('package.json'))
+  const licence = terms.find((one) => one.licence !== '')?.licence ?? said.licence
+  const author = terms.find((one) => one.holder !== '')?.holder ?? said.author
+  const source = { author, licence, link: '' }
+
+  const put = (wish: string, name: string, content: PartContent, at: FolderPlace, more: Partial<PartSpec> = {}) => {
+    const part = id(wish)
+    places[part] = at
+    // A number or a colour is met nowhere by itself; words are called what they say.
+    const felt = content.kind === 'dial' || content.kind === 'colour'
+    parts.push({
+      ...{ id: part, name: name || NAMES.words, about: aboutOf(at), moment: 'all', fineAsIs: felt },
+      ...{ appearsIn: [{ use: '', name: 'the game' }], content, ...more },
+      ...(content.kind === 'wording' ? {} : { guess: true }),
+      ...(felt ? {} : { met: false }),
+    } as PartSpec)
+  }
+
+  const factsOf = (hash: string, content: Uint8Array, path: string): AssetFacts | null => {
+    const kind = sniff(content)
+    if (kind === null || content.length === 0 || (isPicture(kind.mime) && !sizeFits(kind))) return null
+    return newFacts(path.split('/').at(-1)!, kind.mime, content.length, kind, place.now, source)
+  }
+  /** The content of a part that is a whole file; null for what cannot be shown. */
+  async function contentOfFile(hash: string, content: Uint8Array, facts: AssetFacts): Promise<PartContent | null> {
+    if (facts.mime.startsWith('audio/')) return { kind: 'sound', asset: hash, gainDb: 0 }
+    if (facts.mime === 'image/svg+xml') return { kind: 'picture', asset: hash, fit: 'contain', crisp: false }
+    const pixels = await place.pixels(content, facts.mime)
+    if (pixels === null) return null
+    Object.assign(facts, { width: pixels.width, height: pixels.height })
+    return drawing(hash, pixels)
+  }
+
+  const copies = new Map<string, { facts: AssetFacts; place: Extract<FolderPlace, { at: 'file' }> }>()
+  for (const [path, content] of all) {
+    const { hash } = listed[path]!
+    const font = /\.(ttf|otf|woff2)$/i.test(path) ? fontIn(path, content) : null
+    if (font !== null) {
+      assets[hash] = { path, facts: newFacts(baseName(path), font.mime, content.length, {}, place.now, source) }
+      put(
+        baseName(path),
+        font.family || readable(baseName(path)),
+        { kind: 'typeface', name: font.family.slice(0, 80), asset: hash, glyphs: null },
+        { at: 'file', paths: [path] },
+      )
+      continue
+    }
+    const facts = factsOf(hash, content, path)
+    if (facts === null) continue
+    const twin = copies.get(copyKey(path, facts)) ?? copies.get(hash)
+    if (twin !== undefined && alike(twin.facts, facts)) {
+      assets[hash] ??= { path, facts }
+      twin.place.paths.push(path)
+      continue
+    }
+    const made = await contentOfFile(hash, content, facts)
+    if (made === null) {
+      told.push(`The picture ${path} is damaged, so it is left as it is.`)
+      continue
+    }
+    assets[hash] = { path, facts }
+    const at = { at: 'file' as const, paths: [path] }
+    for (const key of [copyKey(path, facts), hash]) copies.set(key, { facts, place: at })
+    put(baseName(path), readable(baseName(path)), made, at, made.kind === 'sprite' ? { clips: [FOLDER_CLIP] } : {})
+  }
+
+  const counts: Record<Found['sort'], number> = { words: 0, number: 0, colour: 0, data: 0 }
+  const found: { path: string; one: Found }[] = []
+  for (const [path, content] of all) {
+    const ending = endingOf(path)
+    if (!/^(html?|m?js|css|json)$/.test(ending) || content.length > TEXT_BYTES) continue
+    if (/(^|\/)(package(-lock)?|manifest|tsconfig)\.json$/.test(path)) continue
+    const text = utf8(content)
+    if (text === null) continue
+    // How a sheet is cut is no number of the game.
+    if (ending === 'json' && readSheetJson(text) !== null) continue
+    const read = findInText(text, ending)
+    if (read.minified)
+      told.push(`Names were taken out of ${path}: what is named in it is offered, the rest of its numbers is not.`)
+    for (const { what, line } of read.asks) told.push(ASKS[what](`${path}, line ${line}`))
+    for (const one of read.found) found.push({ path, one })
+  }
+  for (const { path, one } of found) {
+    if (++counts[one.sort] > MOST_OF_A_SORT) continue
+    const { sort, from, to, as, line, value } = one
+    const at: FolderPlace = { at: 'span', path, from, to, as, line }
+    const words = String(value).trim()
+    const name = sort === 'words' ? words.slice(0, 40) : one.name || `${NAMES[sort]}, line ${line}`
+    if (sort === 'words')
+      put(
+        name,
+        name,
+        { kind: 'wording', text: words, scale: 1 },
+        trimmedPlace(at, String(value)),
+        one.name === 'title' && path === page ? { as: 'title' } : {},
+      )
+    else if (sort === 'colour') put(name, name, { kind: 'colour', value: String(value) }, at)
+    else if (sort === 'number') {
+      if (Math.abs(Number(value)) > MOST_DIAL / 3) continue
+      const dial = { ...guessedRange(Number(value)), unit: '', effect: '' }
+      put(name, name, { kind: 'dial', value: Number(value) }, at, { dial })
+    } else {
+      const content = fromBase64(String(value))
+      const hash = content === null ? '' : await place.hash(content)
+      const facts = content === null ? null : factsOf(hash, content, name)
+      const made = facts === null ? null : await contentOfFile(hash, content!, facts)
+      if (made === null) continue
+      bytes.set(hash, content!)
+      assets[hash] ??= { path, facts: facts! }
+      put(name, name, made, at, made.kind === 'sprite' ? { clips: [FOLDER_CLIP] } : {})
+    }
+  }
+  for (const sort of ['words', 'number', 'colour'] as const)
+    if (counts[sort] > MOST_OF_A_SORT)
+      told.push(`${counts[sort]} ${PLURALS[sort]} were found; the first ${MOST_OF_A_SORT} are parts.`)
+
+  const heading = found.find(({ path, one }) => path === page && one.as === 'html')?.one.value
+  const title = String(said.name || heading || 'A game')
+    .trim()
+    .slice(0, 60)
+  const sum = await place.hash(new TextEncoder().encode(JSON.stringify(listed)))
+  const template: FolderTemplate = {
+    ...{ format: 'pack-post-template', version: '1', kind: 'folder', id: `f-${sum.slice(0, 20)}`, name: title },
+    ...{ tagline: `A game from a folder of ${files.size} ${files.size === 1 ? 'file' : 'files'}.`, author, licence },
+    ...{ category: 'other', players: '1 player', controls: [], inputs: ['keyboard'], stages: ['wide'] },
+    colours: { accent: '#12616e', plate: '#232838', ink: '#ffffff' },
+    parts,
+    assets,
+    folder: {
+      ...{ page, files: listed, places, told: told.slice(0, 20).map((line) => line.slice(0, 300)) },
+      terms: terms.slice(0, 20).map(({ path, licence: of }) => ({ path, licence: of })),
+    },
+  }
+  return { template, bytes }
+}
+
+const PLURALS = { words: 'texts', number: 'numbers', colour: 'colours' }
+const ASKS = {
+  'service-worker': (at: string) =>
+    `It wants to keep itself by a service worker (${at}). That is refused on the stage; it plays without.`,
+  frame: (at: string) => `It shows another page in a frame (${at}). That is refused on the stage.`,
+  redirect: (at: string) => `Its page sends itself elsewhere after a while (${at}). That is refused on the stage.`,
+} as const
+
+/** Where words stand without the blanks around them, which stay. */
+function trimmedPlace(at: Extract<FolderPlace, { at: 'span' }>, value: string): FolderPlace {
+  // Blanks are written as themselves only where nothing before them is written otherwise.
+  if (value.trim() === value || at.to - at.from !== value.length) return at
+  const head = value.length - value.trimStart().length
+  return { ...at, from: at.from + head, to: at.from + head + value.trim().length }
+}
+
+function aboutOf(at: FolderPlace): string {
+  if (at.at === 'span') return `${at.path}, line ${at.line}`.slice(0, 200)
+  return at.paths.join(', ').slice(0, 200)
+}
+
+function utf8(bytes: Uint8Array): string | null {
+  try {
+    return textOf(bytes)
+  } catch {
+    return null
+  }
+}
+
+function fontIn(path: string, bytes: Uint8Array): { family: string; mime: Mime } | null {
+  try {
+    const { family, mime } = readFont(path, bytes)
+    return { family, mime }
+  } catch {
+    return null
+  }
+}
+
+function packageOf(bytes: Uint8Array | undefined): { name: string; author: string; licence: string } {
+  try {
+    const json = JSON.parse(loosely(bytes ?? new Uint8Array())) as Record<string, unknown>
+    const author = json['author']
+    const name = typeof author === 'string' ? author : String((author as { name?: unknown } | undefined)?.name ?? '')
+    return {
+      name: readable(String(json['productName'] ?? json['name'] ?? '')),
+      author: name
+        .replace(/<[^>]*>|\([^)]*\)/g, '')
+        .trim()
+        .slice(0, 120),
+      licence: typeof json['license'] === 'string' ? json['license'].slice(0, 60) : '',
+    }
+  } catch {
+    return { name: '', author: '', licence: '' }
+  }
+}

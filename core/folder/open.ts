@@ -1,0 +1,85 @@
+import { userError } from '../errors'
+import { PACK_LIMITS, isPortableName, type UnzipLimits } from '../parcel/unzip'
+import { MOST_FOLDER_FILES } from '../template/folder'
+
+/** What a game that comes as a folder may be, looked at before anything of it is unpacked. */
+export const FOLDER_LIMITS: UnzipLimits = {
+  ...PACK_LIMITS,
+  entries: MOST_FOLDER_FILES + 1000,
+  totalBytes: 120_000_000,
+  names: 'inside',
+}
+
+/** A game's files by their path, from the folder its page lies in. */
+export interface OpenedFolder {
+  page: string
+  files: ReadonlyMap<string, Uint8Array>
+  /** What was left out or will not run, in sentences. */
+  told: string[]
+}
+
+/** What systems and editors leave behind, and what only its maker's tools need. */
+const LITTER = /(^|\/)(__MACOSX|\.[^/]+|Thumbs\.db|desktop\.ini)(\/|$)/i
+const PAGE = /\.html?$/i
+/** What only runs where somebody keeps a server for it. */
+const SERVED = /\.(php\d?|jsp|aspx?|cgi|rb|go)$/i
+
+const depth = (path: string): number => path.split('/').length
+const folderOf = (path: string): string => path.slice(0, path.lastIndexOf('/') + 1)
+
+/** The pages it could start with, the likeliest first: those called index, the least deep ones. */
+function startPages(names: readonly string[]): string[] {
+  const pages = names.filter((name) => PAGE.test(name))
+  const index = pages.filter((name) => /(^|\/)index\.html?$/i.test(name))
+  const from = index.length > 0 ? index : pages
+  const least = Math.min(...from.map(depth))
+  return from.filter((name) => depth(name) === least)
+}
+
+/**
+ * Finds the page of a static web game and takes what lies in its folder. `file` is what people call what they gave.
+ * Throws a UserError with one sentence; nothing is kept then.
+ */
+export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string): OpenedFolder {
+  const names = [...given.keys()].filter((name) => !LITTER.test(name) && !name.endsWith('/'))
+  const stop = (code: string, why: string) => userError(code, `“${file}” ${why}`)
+  if (names.length > MOST_FOLDER_FILES)
+    throw stop(
+      'folder-many',
+      `holds ${names.length} files; ${MOST_FOLDER_FILES} is the most. Leave out what the game does not load.`,
+    )
+  const starts = startPages(names)
+  if (starts.length === 0) {
+    const served =
+      names.find((name) => SERVED.test(name)) ?? names.find((name) => /(^|\/)(app|server)\.(py|js)$/.test(name))
+    if (served !== undefined)
+      throw stop(
+        'folder-server',
+        `is run by a server (${served}), which a link to a game does not have. Only games that run in the page alone can be opened.`,
+      )
+    throw stop(
+      'folder-no-page',
+      'has no index.html, so nothing says where the game begins. Choose the folder with its page.',
+    )
+  }
+  if (starts.length > 1)
+    throw stop(
+      'folder-two-pages',
+      `has ${starts.length} pages it could begin with (${starts.slice(0, 3).join(', ')}). Choose the folder of one game.`,
+    )
+  const root = folderOf(starts[0]!)
+  const files = new Map<string, Uint8Array>()
+  for (const name of names) {
+    if (!name.startsWith(root)) continue
+    const path = name.slice(root.length)
+    if (!isPortableName(path))
+      throw stop(
+        'folder-name',
+        `holds a file whose name does not work in every address (${path.slice(0, 60)}). Rename it, and where the game loads it.`,
+      )
+    files.set(path, given.get(name)!)
+  }
+  const outside = names.length - files.size
+  const told = outside === 0 ? [] : [`${outside} files beside the game’s own folder were left out.`]
+  return { page: starts[0]!.slice(root.length), files, told }
+}

@@ -1,0 +1,278 @@
+import type { PickBox } from '../../core/folder/beside-protocol'
+import { instead, tell } from './report'
+import { cameFrom, fileAt, sourceOf } from './sources'
+
+/** Something that was drawn on a canvas, where it lies there (px of the canvas). */
+interface Drawn extends PickBox {
+  path: string
+  text: string
+}
+
+const MOST = 3000
+/** What is on each canvas: of this frame, and of the last one in which anything was drawn. */
+const now = new Map<object, Drawn[]>()
+const before = new Map<object, Drawn[]>()
+
+export function frameBegins(): void {
+  for (const [canvas, list] of now) if (list.length > 0) before.set(canvas, list)
+  now.clear()
+}
+const onCanvas = (canvas: object): Drawn[] => now.get(canvas) ?? before.get(canvas) ?? []
+
+/** Pictures of the page by their file, so that they can be another one at once. */
+const elements = new Map<string, Set<WeakRef<HTMLImageElement>>>()
+const known = new WeakMap<HTMLImageElement, string>()
+/** Files that went where a new picture does not follow by itself. */
+const fixed = new Set<string>()
+
+export function fileOfImage(image: HTMLImageElement): string {
+  const path = known.get(image) ?? fileAt(image.currentSrc || image.src)
+  if (path === '' || known.get(image) === path) return path
+  known.set(image, path)
+  const all = elements.get(path) ?? new Set()
+  elements.set(path, all)
+  all.add(new WeakRef(image))
+  return path
+}
+
+function pathOfSource(source: object): string {
+  if (source instanceof HTMLImageElement) return fileOfImage(source)
+  if (source instanceof HTMLVideoElement) return fileAt(source.currentSrc)
+  return sourceOf(source)
+}
+
+type Ink = CanvasRenderingContext2D
+
+function boxOf(ink: Ink, x: number, y: number, w: number, h: number): PickBox {
+  const { a, b, c, d, e, f } = ink.getTransform()
+  const xs = [x, x + w, x, x + w].map((px, i) => a * px + c * (i < 2 ? y : y + h) + e)
+  const ys = [x, x + w, x, x + w].map((px, i) => b * px + d * (i < 2 ? y : y + h) + f)
+  const [left, top] = [Math.min(...xs), Math.min(...ys)]
+  return { x: left, y: top, w: Math.max(...xs) - left, h: Math.max(...ys) - top }
+}
+
+function put(ink: Ink, drawn: Drawn): void {
+  const list = now.get(ink.canvas) ?? []
+  now.set(ink.canvas, list)
+  if (list.length < MOST) list.push(drawn)
+  if (drawn.path !== '') tell({ is: 'drawn', path: drawn.path })
+  if (drawn.text.trim() !== '') tell({ is: 'said', text: drawn.text.slice(0, 300) })
+}
+
+const sizeOf = (source: CanvasImageSource): [number, number] => {
+  if (source instanceof HTMLImageElement) return [source.naturalWidth, source.naturalHeight]
+  if (source instanceof HTMLVideoElement) return [source.videoWidth, source.videoHeight]
+  const { width, height } = source as { width: number; height: number }
+  return [Number(width) || 0, Number(height) || 0]
+}
+
+/** A canvas that is drawn onto another brings along what is on it. */
+function carried(ink: Ink, source: object, cut: PickBox, at: PickBox): void {
+  for (const one of onCanvas(source)) {
+    const left = Math.max(one.x, cut.x)
+    const top = Math.max(one.y, cut.y)
+    const w = Math.min(one.x + one.w, cut.x + cut.w) - left
+    const h = Math.min(one.y + one.h, cut.y + cut.h) - top
+    if (w <= 0 || h <= 0) continue
+    const [kx, ky] = [at.w / cut.w, at.h / cut.h]
+    const box = boxOf(ink, at.x + (left - cut.x) * kx, at.y + (top - cut.y) * ky, w * kx, h * ky)
+    put(ink, { ...one, ...box })
+  }
+}
+
+function follow2d(proto: Ink | undefined): void {
+  instead(
+    proto,
+    'drawImage',
+    (real) =>
+      function (this: Ink, ...args: unknown[]) {
+        const result = (real as (...all: unknown[]) => void).apply(this, args)
+        const [source, ...n] = args as [CanvasImageSource, ...number[]]
+        const [w, h] = sizeOf(source)
+        const cut = n.length === 8 ? { x: n[0]!, y: n[1]!, w: n[2]!, h: n[3]! } : { x: 0, y: 0, w, h }
+        const [x, y, dw, dh] = n.length === 8 ? n.slice(4) : [n[0]!, n[1]!, n[2] ?? w, n[3] ?? h]
+        const at = { x: x!, y: y!, w: dw!, h: dh! }
+        const path = pathOfSource(source)
+        if (path !== '') put(this, { path, text: '', ...boxOf(this, at.x, at.y, at.w, at.h) })
+        else if (cut.w > 0 && cut.h > 0) carried(this, source, cut, at)
+        return result
+      } as never,
+  )
+  for (const name of ['fillText', 'strokeText'] as const)
+    instead(
+      proto,
+      name,
+      (real) =>
+        function (this: Ink, text: string, x: number, y: number, ...rest: number[]) {
+          const result = (real as (...all: unknown[]) => void).call(this, text, x, y, ...rest)
+          const m = this.measureText(String(text))
+          const up = m.actualBoundingBoxAscent
+          const left = m.actualBoundingBoxLeft
+          const box = boxOf(this, x - left, y - up, left + m.actualBoundingBoxRight, up + m.actualBoundingBoxDescent)
+          put(this, { path: '', text: String(text), ...box })
+          return result
+        } as never,
+    )
+  const patterns = new WeakMap<object, string>()
+  instead(
+    proto,
+    'createPattern',
+    (real) =>
+      function (this: Ink, source: CanvasImageSource, how: string | null) {
+        const made = (real as (...all: unknown[]) => CanvasPattern | null).call(this, source, how)
+        const path = pathOfSource(source)
+        if (made !== null && path !== '') {
+          patterns.set(made, path)
+          fixed.add(path)
+        }
+        return made
+      } as never,
+  )
+  instead(
+    proto,
+    'fillRect',
+    (real) =>
+      function (this: Ink, x: number, y: number, w: number, h: number) {
+        const result = real.call(this, x, y, w, h)
+        const path = typeof this.fillStyle === 'object' ? patterns.get(this.fillStyle) : undefined
+        if (path !== undefined) put(this, { path, text: '', ...boxOf(this, x, y, w, h) })
+        return result
+      } as never,
+  )
+}
+
+/** Notes every picture and text that is drawn, and where. */
+export function followPictures(): void {
+  follow2d(CanvasRenderingContext2D.prototype)
+  if (typeof OffscreenCanvasRenderingContext2D !== 'undefined')
+    follow2d(OffscreenCanvasRenderingContext2D.prototype as unknown as Ink)
+  for (const proto of [window.WebGLRenderingContext?.prototype, window.WebGL2RenderingContext?.prototype])
+    for (const name of ['texImage2D', 'texSubImage2D'] as const)
+      instead(
+        proto,
+        name,
+        (real) =>
+          function (this: object, ...args: unknown[]) {
+            const source = args.find((one) => typeof one === 'object' && one !== null) as object | undefined
+            const path = source === undefined ? '' : pathOfSource(source)
+            if (path !== '') {
+              tell({ is: 'drawn', path })
+              fixed.add(path)
+            }
+            return (real as (...all: unknown[]) => void).apply(this, args)
+          } as never,
+      )
+  instead(window, 'createImageBitmap', (real) => async (...args: unknown[]) => {
+    const made = await (real as (...all: unknown[]) => Promise<ImageBitmap>).apply(window, args)
+    const path = pathOfSource(args[0] as object)
+    cameFrom(made, path)
+    if (path !== '') fixed.add(path)
+    return made
+  })
+  // What is loaded from an opaque origin taints a canvas, unless it is asked for by the rules that our server answers.
+  const { set, get } = Object.getOwnPropertyDescriptor(HTMLImageElement.prototype, 'src')!
+  Object.defineProperty(HTMLImageElement.prototype, 'src', {
+    configurable: true,
+    enumerable: true,
+    get,
+    set(this: HTMLImageElement, address: string) {
+      known.delete(this)
+      if (this.crossOrigin === null && !/^(data|blob):/.test(String(address))) this.crossOrigin = 'anonymous'
+      set!.call(this, address)
+    },
+  })
+}
+
+/** Asked for again by those rules, where the page's own text loads it. */
+export function allowUse(element: Element): void {
+  const one = element as HTMLImageElement | HTMLMediaElement
+  if (one.crossOrigin === null && !/^(data|blob):/.test(one.getAttribute('src') ?? 'data:'))
+    one.crossOrigin = 'anonymous'
+}
+
+const URLS = /url\((["']?)(.*?)\1\)/g
+const backgrounds = (element: Element): string[] =>
+  [...getComputedStyle(element).backgroundImage.matchAll(URLS)].map((found) => fileAt(found[2]!))
+
+const inPage = ({ left, top, width, height }: DOMRect): PickBox => ({ x: left, y: top, w: width, h: height })
+
+/** What lies at a place of the page (CSS px): the topmost picture or text there. */
+export function pickAt(x: number, y: number): { path: string | null; text: string | null; box: PickBox | null } {
+  let words: { text: string; box: PickBox } | null = null
+  for (const element of document.elementsFromPoint(x, y)) {
+    const box = inPage(element.getBoundingClientRect())
+    if (element instanceof HTMLImageElement) {
+      const path = fileOfImage(element)
+      if (path !== '') return { path, text: null, box }
+    } else if (element instanceof HTMLCanvasElement) {
+      const found = onThisCanvas(element, box, x, y)
+      if (found !== null) return found
+    }
+    const path = backgrounds(element).find((one) => one !== '')
+    const text = [...element.childNodes]
+      .filter((node) => node.nodeType === Node.TEXT_NODE)
+      .map((node) => node.nodeValue!.trim())
+      .join(' ')
+      .trim()
+    if (text !== '' && words === null) words = { text: text.slice(0, 300), box }
+    if (words !== null) return { path: null, text: words.text, box: words.box }
+    if (path !== undefined) return { path, text: null, box }
+  }
+  return { path: null, text: null, box: null }
+}
+
+/** On a canvas that may be shown in another size, and inside its box by `object-fit`. */
+function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: number) {
+  const list = onCanvas(canvas)
+  const fit = getComputedStyle(canvas).objectFit
+  let [kx, ky] = [box.w / canvas.width, box.h / canvas.height]
+  if (fit === 'contain' || fit === 'scale-down') kx = ky = Math.min(kx, ky)
+  if (fit === 'cover') kx = ky = Math.max(kx, ky)
+  const left = box.x + (box.w - canvas.width * kx) / 2
+  const top = box.y + (box.h - canvas.height * ky) / 2
+  const [px, py] = [(x - left) / kx, (y - top) / ky]
+  for (const one of [...list].reverse()) {
+    if (px < one.x || py < one.y || px > one.x + one.w || py > one.y + one.h) continue
+    const shown = { x: left + one.x * kx, y: top + one.y * ky, w: one.w * kx, h: one.h * ky }
+    return one.path === ''
+      ? { path: null, text: one.text.slice(0, 300), box: shown }
+      : { path: one.path, text: null, box: shown }
+  }
+  return null
+}
+
+/** Another picture in place of a file, at once. False where the game holds what no element follows: it has to start again. */
+export function swapPicture(path: string, url: string): boolean {
+  let count = 0
+  for (const ref of elements.get(path) ?? []) {
+    const image = ref.deref()
+    if (image === undefined) continue
+    image.src = url
+    known.set(image, path)
+    count++
+  }
+  for (const element of document.querySelectorAll('*')) {
+    if (element instanceof HTMLImageElement && !known.has(element) && fileOfImage(element) === path) {
+      element.src = url
+      known.set(element, path)
+      count++
+    }
+    if (!backgrounds(element).includes(path)) continue
+    const { style } = element as HTMLElement
+    style.backgroundImage = getComputedStyle(element).backgroundImage.replace(URLS, (all, _quote, address: string) =>
+      fileAt(address) === path ? `url("${url}")` : all,
+    )
+    count++
+  }
+  return count > 0 && !fixed.has(path)
+}
+
+/** The largest canvas as a picture; null where there is none, or it cannot be read. */
+export function pictureNow(): string | null {
+  const largest = [...document.querySelectorAll('canvas')].sort((a, b) => b.width * b.height - a.width * a.height)[0]
+  try {
+    return largest?.toDataURL('image/png') ?? null
+  } catch {
+    return null
+  }
+}

@@ -1,0 +1,209 @@
+import { expect, test, type FrameLocator, type Locator, type Page } from '@playwright/test'
+import { readFileSync, writeFileSync, mkdirSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { strToU8 } from 'fflate'
+import { unzipSafely } from '../../core/parcel/unzip'
+import { zipFiles } from '../../core/parcel/zip'
+import { drawerFile } from '../support/fixtures'
+import { folderZip, type FolderGame } from '../support/folder-games'
+import { choosePart, saved, swapByButton, upload } from '../support/e2e'
+import { startNginx } from '../support/nginx'
+
+const gull = () => upload('whatever.png', 'image/png', drawerFile('gull.png'))
+const frameOf = (page: Page): FrameLocator => page.frameLocator('[data-testid=folder-frame]')
+const running = (page: Page) => expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
+
+async function openZip(page: Page, name: string, bytes: Uint8Array): Promise<void> {
+  await page.goto('/posted')
+  await page.goto('/')
+  await page.getByTestId('open-game').setInputFiles(upload(name, 'application/zip', bytes))
+}
+async function openGame(page: Page, game: FolderGame): Promise<void> {
+  await openZip(page, `${game}.zip`, await folderZip(game))
+  await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+  await running(page)
+}
+const partRow = (page: Page, name: string) => page.locator('[data-part]').filter({ hasText: name }).first()
+
+/** Presses a thing in the running game, which chooses its part. */
+async function pick(page: Page, thing: Locator, part: string): Promise<void> {
+  const box = (await thing.boundingBox())!
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
+  await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText(part)
+}
+
+test('a game of elements: picked, swapped at once, and what it keeps is there after a reload', async ({ page }) => {
+  await openGame(page, 'lanterns')
+  const frame = frameOf(page)
+  await pick(page, frame.locator('#quay img').first(), 'Lantern')
+  await swapByButton(page, 'lantern', gull())
+  await expect(frame.locator('#quay img').first()).toHaveAttribute('src', /^blob:/)
+  await pick(page, frame.locator('#again'), 'Begin again')
+  await page.getByTestId('wording').locator('textarea').first().fill('Once more')
+  await expect(frame.locator('#again')).toHaveText('Once more')
+  // Played to its end by hand: it keeps the round.
+  await page.getByRole('button', { name: /^Pick/ }).click()
+  for (const lantern of await frame.locator('#quay img').all()) await lantern.click()
+  await expect(frame.locator('#best')).toHaveText('1')
+  await expect(page.getByTestId('slip')).toContainText('0.0 kB of 16')
+  await saved(page)
+  await page.reload()
+  await running(page)
+  await expect(frame.locator('#best')).toHaveText('1')
+  await expect(frame.locator('#again')).toHaveText('Once more')
+})
+
+test('a canvas with modules and sheets: cells are kept, a number is felt, faults and refusals are told', async ({
+  page,
+}) => {
+  await openGame(page, 'pots')
+  const frame = frameOf(page)
+  await expect(page.getByTestId('slip')).toContainText('https://stats.invalid')
+  await expect(page.getByTestId('slip')).toContainText('sfx/horn.ogg')
+  await page.getByRole('button', { name: /^Pick/ }).click()
+  await frame.locator('canvas').click()
+  await page.keyboard.press('Enter')
+  await expect(partRow(page, 'POTS')).toBeVisible()
+  await page.getByRole('button', { name: /^Pick/ }).click()
+  await pick(page, frame.locator('#sea'), 'Boat')
+  await expect(page.getByTestId('inspector')).toContainText('128 × 32 px in 4 cells')
+
+  /** Where the boat is (px of the canvas), by its colour against the sea. */
+  const boatX = () =>
+    frame.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
+      const { data, width } = canvas.getContext('2d')!.getImageData(0, 170, 640, 60)
+      const xs: number[] = []
+      for (let i = 0; i < data.length; i += 4) if (data[i]! > 120) xs.push((i / 4) % width)
+      return xs.length === 0 ? -1 : xs.reduce((sum, x) => sum + x, 0) / xs.length
+    })
+  /** How far ten steps to the right go, one by one. */
+  async function tenSteps(): Promise<number> {
+    await page.getByRole('button', { name: /^Freeze/ }).click()
+    await expect(page.getByRole('button', { name: /^Run/ })).toBeVisible()
+    const from = await boatX()
+    await frame.locator('body').evaluate(() => dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' })))
+    for (let i = 0; i < 10; i++) await page.getByRole('button', { name: 'One step' }).click()
+    await expect.poll(boatX).toBeGreaterThan(from + 25)
+    return (await boatX()) - from
+  }
+  const slow = await tenSteps()
+  expect(slow).toBeGreaterThan(28)
+  expect(slow).toBeLessThan(36)
+  await choosePart(page, 'boat-speed')
+  await expect(page.getByTestId('source-slip')).toContainText('const BOAT_SPEED = 3.2')
+  const typed = page.getByLabel('Boat speed as a number')
+  await typed.fill('6.4')
+  await typed.press('Enter')
+  await expect(page.getByTestId('source-slip').locator('b')).toHaveText('6.4')
+  await expect
+    .poll(() => frame.locator('body').evaluate(async () => (await fetch('js/boat.js')).text()))
+    .toContain('BOAT_SPEED = 6.4')
+  await running(page)
+  await frame.locator('body').evaluate(() => dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' })))
+  const fast = await tenSteps()
+  expect(fast / slow).toBeGreaterThan(1.8)
+
+  // Another picture: in the same cells, at once, while the game goes on.
+  await swapByButton(page, 'boat', gull())
+  await expect
+    .poll(() => frame.locator('body').evaluate(() => performance.getEntriesByType('resource').length))
+    .toBeGreaterThan(0)
+  await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
+})
+
+for (const [game, part, path] of [
+  ['one-page', 'gull', 'index.html'],
+  ['beam', 'lamp', 'lamp.png'],
+  ['crates', 'crate', 'art/crate.png'],
+] as const)
+  test(`${game}: another picture is shown after a start that happens by itself`, async ({ page }) => {
+    await openGame(page, game)
+    const frame = frameOf(page)
+    let before = 0
+    // While it starts again there is no page to ask.
+    const sum = () =>
+      frame
+        .locator('body')
+        .evaluate(async (_body, file) => {
+          const bytes = new Uint8Array(await (await fetch(file)).arrayBuffer())
+          return bytes.reduce((all, byte) => (all * 31 + byte) % 1_000_003, 7)
+        }, path)
+        .catch(() => before)
+    before = await sum()
+    // Not picked but met: what it shows has come to the front of the list.
+    await expect(page.locator(`[data-part=${part}]`)).toBeVisible()
+    await swapByButton(page, part, gull())
+    await expect.poll(sum).not.toBe(before)
+    await running(page)
+    await expect(page.getByTestId('stage-trouble')).toBeHidden()
+  })
+
+test('its parcel plays under nginx from a sub-path, with credits beside it', async ({ page }) => {
+  await openGame(page, 'pots')
+  // Not met yet: nobody has played.
+  await page.getByTestId('unmet').click()
+  await swapByButton(page, 'boat', gull())
+  await saved(page)
+  await page.getByRole('link', { name: /^Post:/ }).click()
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId('game-files').click()])
+  const files = unzipSafely(new Uint8Array(readFileSync((await file.path())!)), 'parcel')
+  const nginx = await startNginx(3497)
+  for (const [name, bytes] of files) {
+    const path = join(nginx.folder, 'deep/down', name)
+    mkdirSync(dirname(path), { recursive: true })
+    writeFileSync(path, bytes)
+  }
+  const missing: string[] = []
+  page.on('response', (answer) => {
+    if (answer.status() === 404) missing.push(new URL(answer.url()).pathname)
+  })
+  await page.goto(`${nginx.url}/deep/down/index.html`)
+  await page.keyboard.press('Enter')
+  const red = () =>
+    page.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(290, 170, 60, 60)
+      return data.filter((_value, i) => i % 4 === 0 && data[i]! > 200).length
+    })
+  await expect.poll(red).toBeGreaterThan(20)
+  // The one it never had.
+  expect(missing.filter((path) => !path.endsWith('favicon.ico'))).toEqual(['/deep/down/sfx/horn.ogg'])
+  await page.goto(`${nginx.url}/deep/down/credits.html`)
+  await expect(page.getByText('Template Pot Hauler 1')).toBeVisible()
+  await nginx.stop()
+})
+
+test('a hostile game gets nothing of Pack Post; what cannot be opened is said in a sentence', async ({
+  page,
+  baseURL,
+}) => {
+  const spy = `<!doctype html><title>Spy</title><p id="out">Working on it</p><script>
+    const out = {}
+    const attempt = (name, does) => { try { out[name] = does() } catch { out[name] = 'denied' } }
+    attempt('parent', () => parent.document.title)
+    attempt('top', () => top.location.href)
+    attempt('open', () => (open('${baseURL}') === null ? 'denied' : 'opened'))
+    attempt('cookie', () => document.cookie)
+    attempt('secret', () => localStorage.getItem('secret'))
+    Promise.allSettled([fetch('${baseURL}/api/arcade/games'), fetch('/api/arcade/games'), fetch('../../../play/index.html')]).then((all) => {
+      out.fetch = all.map((one) => (one.status === 'fulfilled' ? one.value.status : 'denied')).join()
+      document.getElementById('out').textContent = JSON.stringify(out)
+    })
+  </script>`
+  await page.goto('/posted')
+  await page.evaluate(() => localStorage.setItem('secret', 'mine'))
+  await openZip(page, 'spy.zip', zipFiles(new Map([['index.html', strToU8(spy)]])))
+  await running(page)
+  const out = frameOf(page).locator('#out')
+  await expect(out).toContainText('fetch')
+  expect(JSON.parse(await out.innerText())).toEqual({
+    ...{ parent: 'denied', top: 'denied', open: 'denied', cookie: '', secret: null },
+    fetch: 'denied,denied,denied',
+  })
+  const said = page.getByRole('alert')
+  await openZip(page, 'pictures.zip', zipFiles(new Map([['a.png', drawerFile('gull.png')]])))
+  await expect(said.getByText('“pictures.zip” has no index.html')).toBeVisible()
+  await openZip(page, 'torn.zip', (await folderZip('pots')).subarray(0, 4000))
+  await expect(said.getByText('“torn.zip” is not a whole ZIP file')).toBeVisible()
+  await openZip(page, 'blog.zip', zipFiles(new Map([['index.php', strToU8('<?php')]])))
+  await expect(said.getByText('run by a server (index.php)')).toBeVisible()
+})
