@@ -25,6 +25,8 @@ export interface ForeignView {
   lent: number
   /** Where the page lies that is shown. */
   src: string
+  /** The frame's name: the only thing a page can read before anything was said to it. It has what the game keeps. */
+  name: string
   starts: number
 }
 
@@ -50,7 +52,7 @@ const plain = <T>(value: T): T => JSON.parse(JSON.stringify(toRaw(value))) as T
 export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: Heard) {
   const view: ForeignView = reactive({
     ...{ state: 'starting', running: true, slow: false, muted: true, before: false, trouble: '' },
-    ...{ asked: [], missing: [], refused: [], faults: [], lent: 0, src: '', starts: 0 },
+    ...{ asked: [], missing: [], refused: [], faults: [], lent: 0, src: '', name: '', starts: 0 },
   })
   let keys: ReadonlyMap<string, string> = new Map()
   /** What is on the server, by path. */
@@ -110,9 +112,7 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
       if (mine !== turn) return
       Object.assign(view, { trouble: '', asked: [], missing: [], refused: [], faults: [], running: true, slow: false })
       view.starts++
-      // The name of a frame is the only thing a page can read before anything was said to it.
-      const at = frame()
-      if (at !== null) at.name = JSON.stringify({ kept: kept() })
+      view.name = JSON.stringify({ kept: kept() })
       view.src = base + template.folder.page
     } catch (error) {
       if (mine !== turn) return

@@ -25,10 +25,21 @@ async function openGame(page: Page, game: FolderGame): Promise<void> {
 }
 const partRow = (page: Page, name: string) => page.locator('[data-part]').filter({ hasText: name }).first()
 
-/** Presses a thing in the running game, which chooses its part. */
+/** The page of a game is as wide as a usual screen, and shown smaller. */
+const GAME_WIDTH = 960
+/** Presses a thing in the running game, where it is shown. */
+async function press(page: Page, thing: Locator): Promise<void> {
+  const stage = (await page.getByTestId('stage').boundingBox())!
+  const { x, y } = await thing.evaluate((element) => {
+    const { left, top, width, height } = element.getBoundingClientRect()
+    return { x: left + width / 2, y: top + height / 2 }
+  })
+  const scale = stage.width / GAME_WIDTH
+  await page.mouse.click(stage.x + x * scale, stage.y + y * scale)
+}
+/** The same while things are picked, which chooses its part. */
 async function pick(page: Page, thing: Locator, part: string): Promise<void> {
-  const box = (await thing.boundingBox())!
-  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
+  await press(page, thing)
   await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText(part)
 }
 
@@ -43,7 +54,7 @@ test('a game of elements: picked, swapped at once, and what it keeps is there af
   await expect(frame.locator('#again')).toHaveText('Once more')
   // Played to its end by hand: it keeps the round.
   await page.getByRole('button', { name: /^Pick/ }).click()
-  for (const lantern of await frame.locator('#quay img').all()) await lantern.click()
+  for (const lantern of await frame.locator('#quay img').all()) await press(page, lantern)
   await expect(frame.locator('#best')).toHaveText('1')
   await expect(page.getByTestId('slip')).toContainText('0.0 kB of 16')
   await saved(page)
@@ -61,7 +72,7 @@ test('a canvas with modules and sheets: cells are kept, a number is felt, faults
   await expect(page.getByTestId('slip')).toContainText('https://stats.invalid')
   await expect(page.getByTestId('slip')).toContainText('sfx/horn.ogg')
   await page.getByRole('button', { name: /^Pick/ }).click()
-  await frame.locator('canvas').click()
+  await press(page, frame.locator('canvas'))
   await page.keyboard.press('Enter')
   await expect(partRow(page, 'POTS')).toBeVisible()
   await page.getByRole('button', { name: /^Pick/ }).click()

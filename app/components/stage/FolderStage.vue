@@ -155,6 +155,7 @@ const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}â
       <iframe
         :key="view.starts"
         ref="frame"
+        :name="view.name"
         :src="view.src || undefined"
         :title="bench.template?.name"
         :style="{
