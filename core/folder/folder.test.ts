@@ -238,6 +238,16 @@ describe('what cannot be opened', () => {
     expect(opened.told).toEqual(['1 files beside the game’s own folder were left out.'])
   })
 
+  it('takes what the page loads from beside its own folder', () => {
+    const page = '<script src="../../lib/engine.js"></script>'
+    const given = new Map([
+      ...files('g/lib/engine.js', 'g/readme.txt'),
+      ['g/games/one/index.html', new TextEncoder().encode(page)],
+    ])
+    expect(openFolder(given, 'g')).toMatchObject({ page: 'games/one/index.html' })
+    expect([...openFolder(given, 'g').files.keys()]).toEqual(['lib/engine.js', 'readme.txt', 'games/one/index.html'])
+  })
+
   it('tells of a service worker, a frame and a page that sends itself away', async () => {
     const page =
       '<meta http-equiv="refresh" content="0"><iframe src="x.html"></iframe><script>navigator.serviceWorker.register("sw.js")</script>'

@@ -36,6 +36,14 @@ function startPages(names: readonly string[]): string[] {
   return from.filter((name) => depth(name) === least)
 }
 
+/** The folder a game needs: its page's own, or one above it where the page loads what lies beside that. */
+function rootOf(page: string, text: string): string {
+  const ups = [...text.matchAll(/(?:src|href)\s*=\s*["']?((?:\.\.\/)+)/gi)].map(([, steps]) => steps!.length / 3)
+  const steps = page.split('/').slice(0, -1)
+  const kept = steps.slice(0, Math.max(0, steps.length - Math.max(0, ...ups)))
+  return kept.map((step) => `${step}/`).join('')
+}
+
 /**
  * Finds the page of a static web game and takes what lies in its folder. `file` is what people call what they gave.
  * Throws a UserError with one sentence; nothing is kept then.
@@ -67,7 +75,7 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
       'folder-two-pages',
       `has ${starts.length} pages it could begin with (${starts.slice(0, 3).join(', ')}). Choose the folder of one game.`,
     )
-  const root = folderOf(starts[0]!)
+  const root = rootOf(starts[0]!, new TextDecoder().decode(given.get(starts[0]!)))
   const files = new Map<string, Uint8Array>()
   for (const name of names) {
     if (!name.startsWith(root)) continue
