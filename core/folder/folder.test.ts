@@ -14,6 +14,7 @@ import {
   layerPlaceOf,
   type FolderGame,
 } from '../../tests/support/folder-games'
+import { withBeside } from './beside-page'
 import { applyLayer } from './layer'
 import { changedPaths } from './layer-paths'
 import { makeFolderTemplate } from './make'
@@ -205,6 +206,30 @@ describe('a pack over a folder', () => {
     await expect(applyLayer(template, pack, layerPlaceOf(template, pack, new Map()))).rejects.toThrow(
       /gone from this browser/,
     )
+  })
+})
+
+describe('a page with our script before it', () => {
+  const served = (page: string) => text(withBeside('index.html', new TextEncoder().encode(page), 'ours()'))
+  it.each([
+    ['<!doctype html><html lang="en"><head><title>A</title>', '<!doctype html><html lang="en"><head>@<title>A</title>'],
+    ['<!-- one --><!DOCTYPE html>\n<p>Hello', '<!-- one --><!DOCTYPE html>\n@<p>Hello'],
+    ['<p>Hello', '@<p>Hello'],
+    [
+      '<script src="a.js"></script><img alt="" src=b.png>',
+      '@<script crossorigin src="a.js"></script><img crossorigin alt="" src=b.png>',
+    ],
+    [
+      '<img src="data:image/png,x"><script>"<script src=x>"</script>',
+      '@<img src="data:image/png,x"><script>"<script src=x>"</script>',
+    ],
+  ])('%s', (page, wanted) => {
+    expect(served(page)).toBe(wanted.replace('@', '<script>ours()</script>'))
+  })
+
+  it('leaves other files as they are', () => {
+    const bytes = new TextEncoder().encode('<p>')
+    expect(withBeside('a.txt', bytes, 'x')).toBe(bytes)
   })
 })
 

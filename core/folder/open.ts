@@ -25,7 +25,6 @@ const PAGE = /\.html?$/i
 const SERVED = /\.(php\d?|jsp|aspx?|cgi|rb|go)$/i
 
 const depth = (path: string): number => path.split('/').length
-const folderOf = (path: string): string => path.slice(0, path.lastIndexOf('/') + 1)
 
 /** The pages it could start with, the likeliest first: those called index, the least deep ones. */
 function startPages(names: readonly string[]): string[] {

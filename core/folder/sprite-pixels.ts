@@ -1,4 +1,4 @@
-import { framesOf, type PixelsOf } from '../art/place'
+import { type PixelsOf, framesOf } from '../art/place'
 import { broken } from '../art/take-in'
 import type { Pixels } from '../art/pixels'
 import type { SpriteContent } from '../kinds/drawing'

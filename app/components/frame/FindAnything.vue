@@ -88,6 +88,25 @@ const all = computed((): Hit[] => {
       go: at('check'),
     },
     { name: 'Post', kind: 'stop', also: 'publish upload share link send release online', go: at('post') },
+    { name: 'Cut a sheet', kind: 'tool', also: 'slice sprite sheet strip frames split spritesheet', go: art('cut') },
+    {
+      name: 'Take out the backdrop',
+      kind: 'tool',
+      also: 'transparent white box background remove cut out',
+      go: art('clean'),
+    },
+    { name: 'Colours of a drawing', kind: 'tool', also: 'recolour tint palette hue', go: art('colour') },
+    { name: 'Size of a drawing', kind: 'tool', also: 'bigger smaller scale height', go: art('size') },
+    { name: 'All packs and templates', kind: 'stop', also: 'home new game', go: () => router.push('/') },
+    { name: 'Posted games', kind: 'stop', also: 'published keys delete withdraw', go: () => router.push('/posted') },
+    { name: 'Mail', kind: 'stop', also: 'letters reports messages', go: () => router.push('/mail') },
+    { name: 'Arcade', kind: 'stop', also: 'play others games', go: () => router.push('/arcade') },
+    { name: 'Take from another pack', kind: 'act', also: 'copy import merge parts other game', go: takeSome },
+    { name: 'Undo', kind: 'act', also: 'back revert', go: () => bench.undo() },
+    { name: 'Redo', kind: 'act', also: 'again', go: () => bench.redo() },
+  ]
+  // What only a game of ours has.
+  const ours: Hit[] = [
     {
       name: 'Dry run',
       kind: 'screen',
@@ -101,26 +120,11 @@ const all = computed((): Hit[] => {
       go: desk('wording'),
     },
     { name: 'Mixing desk', kind: 'screen', also: 'volume loud quiet sounds balance', go: desk('mix') },
-    { name: 'Cut a sheet', kind: 'tool', also: 'slice sprite sheet strip frames split spritesheet', go: art('cut') },
-    {
-      name: 'Take out the backdrop',
-      kind: 'tool',
-      also: 'transparent white box background remove cut out',
-      go: art('clean'),
-    },
     { name: 'Hit shape', kind: 'tool', also: 'hitbox collision touch box outline', go: art('touch') },
     { name: 'Pivot and feet', kind: 'tool', also: 'origin anchor stand floating ground', go: art('stand') },
-    { name: 'Colours of a drawing', kind: 'tool', also: 'recolour tint palette hue', go: art('colour') },
-    { name: 'Size of a drawing', kind: 'tool', also: 'bigger smaller scale height', go: art('size') },
     { name: 'Make the game crisp', kind: 'act', also: 'pixel art grid sharp blurry smooth pixels', go: crispen },
-    { name: 'All packs and templates', kind: 'stop', also: 'home new game', go: () => router.push('/') },
-    { name: 'Posted games', kind: 'stop', also: 'published keys delete withdraw', go: () => router.push('/posted') },
-    { name: 'Mail', kind: 'stop', also: 'letters reports messages', go: () => router.push('/mail') },
-    { name: 'Arcade', kind: 'stop', also: 'play others games', go: () => router.push('/arcade') },
-    { name: 'Take from another pack', kind: 'act', also: 'copy import merge parts other game', go: takeSome },
-    { name: 'Undo', kind: 'act', also: 'back revert', go: () => bench.undo() },
-    { name: 'Redo', kind: 'act', also: 'again', go: () => bench.redo() },
   ]
+  if (bench.base?.kind === 'engine') places.push(...ours)
   const questions = (bench.template?.guide ?? []).map((line): Hit => ({
     ...{ name: line.say, kind: 'question', go: () => guide.follow(line) },
     ...(line.also === undefined ? {} : { also: line.also }),

@@ -68,8 +68,10 @@ onBeforeUnmount(() => sounds.stop())
     >
     <v-btn v-if="content.kind === 'sound'" variant="outlined" @click="work('make')">Make one</v-btn>
     <v-btn variant="outlined" @click="work('record')">Record one</v-btn>
-    <v-btn v-if="content.asset !== null" variant="text" @click="emit('moment')">In the game</v-btn>
-    <v-btn variant="text" @click="desk.show('mix')">All sounds together</v-btn>
+    <template v-if="bench.base?.kind === 'engine'">
+      <v-btn v-if="content.asset !== null" variant="text" @click="emit('moment')">In the game</v-btn>
+      <v-btn variant="text" @click="desk.show('mix')">All sounds together</v-btn>
+    </template>
   </div>
   <v-checkbox
     v-if="theirs !== null || content.asset !== null"

@@ -225,7 +225,7 @@ const entryName = ({ subject: { part = '', entry } }: Finding): string =>
       </div>
     </div>
     <aside class="right" tabindex="0" aria-label="Dry run and weight of the game">
-      <section class="dry">
+      <section v-if="bench.base?.kind === 'engine'" class="dry">
         <h2>Dry run</h2>
         <DryRunForecast />
         <v-btn variant="outlined" size="small" @click="toDryRun">Dials and all charts</v-btn>
