@@ -1,10 +1,10 @@
 // `npm run shots`: the current picture of each main view, from the demo data, into docs/screenshots (1280 x 800).
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
-import { debianTools, build, root } from './setup.mjs'
+import { bin, build, debianTools, root } from './setup.mjs'
 
 debianTools()
 build()
@@ -85,12 +85,30 @@ try {
   await page.locator('[data-act="play-level"]').click()
   await page.waitForTimeout(9000)
   await take('levels')
-  await page.locator('[data-part="levels-words"]').click()
-  await page.waitForTimeout(1500)
-  await take('levels-screen')
   // What was made for the pictures goes again.
   const undo = page.getByRole('button', { name: 'Undo' })
   while (await undo.isEnabled()) await undo.click()
+
+  // A small web game of somebody's own, in play, with what was picked in it.
+  const zip = join(data, 'pot-hauler.zip')
+  spawnSync(bin('tsx'), ['--tsconfig', 'tsconfig.tests.json', 'scripts/folder-zip.ts', 'pots', zip], { cwd: root })
+  await page.goto(base)
+  await page.getByTestId('open-game').setInputFiles(zip)
+  await page.locator('[data-testid=stage][data-screen=running]').waitFor()
+  const middle = async (by = { x: 0, y: 0 }) => {
+    const { x, y, width, height } = await page.getByTestId('stage').boundingBox()
+    await page.mouse.click(x + width / 2 + by.x, y + height / 2 + by.y)
+  }
+  await page.getByRole('button', { name: /^Pick/ }).click()
+  await middle()
+  await page.keyboard.press('Enter')
+  await page.waitForTimeout(1500)
+  await page.getByRole('button', { name: /^Pick/ }).click()
+  await page.waitForTimeout(500)
+  await middle({ x: 3, y: 8 })
+  await page.getByTestId('inspector').getByText('img/boat.png').first().waitFor()
+  await page.waitForTimeout(800)
+  await take('folder')
 
   await page.goto(`${base}/packs/demo-round-the-bay/bench`)
   await page.getByTestId('rewind').waitFor()

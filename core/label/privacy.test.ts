@@ -4,6 +4,11 @@ import { frameAncestors, linksIn, originOf, Privacy, privacyStatement, tooYoungF
 const privacy = (change: Partial<Privacy> = {}): Privacy => ({ ...Privacy.parse({}), ...change })
 
 describe('privacy', () => {
+  it('claims nothing of a game that runs code of somebody else', () => {
+    expect(privacyStatement(privacy(), 0, true).join()).toMatch(/not known to Pack Post/)
+    expect(privacyStatement(privacy(), 0, true).join()).not.toContain('sends nothing')
+  })
+
   it('collects nothing by default, and says so', () => {
     const lines = privacyStatement(privacy(), 0).join(' ')
     expect(lines).toContain('sends nothing to anybody')

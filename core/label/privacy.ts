@@ -68,7 +68,10 @@ export const linksIn = (text: string): string[] => text.match(LINK) ?? []
  * The statement players read, one sentence each, written from what is switched on. `links` is how many addresses the
  * label's texts have in them.
  */
-export function privacyStatement(privacy: Privacy, links: number): string[] {
+export function privacyStatement(privacy: Privacy, links: number, foreign = false): string[] {
+  if (foreign)
+    return ['This game runs its own maker’s code: what it keeps, and what it sends to whom, is not known to Pack Post.']
+
   const lines = ['Your best score is kept in your own browser.']
   if (!privacy.scores && !privacy.plays && privacy.email === null)
     lines.push('The game sends nothing to anybody and asks for no name and no e-mail.')

@@ -18,7 +18,9 @@ const age = computed(() => ageResult(label.value.ageGuide))
 const devices = computed(() =>
   (label.value.devices ?? bench.template!.inputs).map((one) => DEVICE_NAMES[one].toLowerCase()).join(', '),
 )
-const statement = computed(() => privacyStatement(label.value.privacy, linksOfLabel(label.value).length))
+const statement = computed(() =>
+  privacyStatement(label.value.privacy, linksOfLabel(label.value).length, bench.base?.kind === 'folder'),
+)
 const credits = computed(() => creditsOf(bench.template!, bench.pack!))
 </script>
 

@@ -22,7 +22,9 @@ const band = computed(() => ageResult(bench.pack!.label.ageGuide).band)
 const young = computed(() => tooYoungForEmail(band.value))
 const typed = ref('')
 const wrong = ref('')
-const statement = computed(() => privacyStatement(privacy.value, linksOfLabel(bench.pack!.label).length))
+const statement = computed(() =>
+  privacyStatement(privacy.value, linksOfLabel(bench.pack!.label).length, bench.base?.kind === 'folder'),
+)
 const framings = FRAMINGS.map((id) => ({ id, name: FRAMING_NAMES[id] }))
 
 function set(change: Partial<Privacy>, name: string, mark = ''): void {
