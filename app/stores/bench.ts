@@ -1,3 +1,4 @@
+import { fetchRules } from '@core/game/fetch-rules'
 import { drawingIn } from '@core/kinds'
 import { docOfLevel, makeSetup, SPLIT } from '@core/game/setup'
 import { goneFor, type Command } from '@core/pack/commands'
@@ -129,7 +130,9 @@ export const useBench = defineStore('bench', () => {
     const row = await loadPack(id)
     if (row === null) return false
     const left = takeLeftBehind(id, row.rev)
-    base.value = await templates.load(row.pack.template.id)
+    const of = row.pack.template.id
+    const [found] = await Promise.all([templates.load(of), fetchRules(of)])
+    base.value = found
     pack.value = (left ?? row).pack
     history.value = (left ?? row).history
     rev = row.rev

@@ -19,15 +19,6 @@ export interface Bringing {
   cut?: Strip
 }
 
-export const fromFile = (file: File): Bringing => ({
-  // With its folder, where one was chosen: bare numbers are told apart by it.
-  name: file.webkitRelativePath || file.name,
-  size: file.size,
-  bytes: async () => new Uint8Array(await file.arrayBuffer()),
-  head: async () => new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()),
-})
-
-const HEAD_BYTES = 4096
 const FONT_HEADS = new Set(['wOF2', 'wOFF', 'OTTO', 'true', '\x00\x01\x00\x00'])
 
 /** What kind of part a file is for, by its first bytes; a picture where nothing else is known of it. */

@@ -1,4 +1,3 @@
-import { fetchRules } from '@core/game/fetch-rules'
 import { CATALOGUE, templateUrl } from '@core/template/catalogue'
 import { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
@@ -22,11 +21,10 @@ export const useTemplates = defineStore('templates', () => {
     return Object.freeze(found)
   }
 
-  /** With its rules at hand. */
   function load(id: string): Promise<Template> {
     let found = loading.get(id)
     if (found === undefined) {
-      found = Promise.all([isShipped(id) ? shipped(id) : own(id), fetchRules(id)]).then(([template]) => template)
+      found = isShipped(id) ? shipped(id) : own(id)
       loading.set(id, found)
       // What is not there may come: a folder that is opened later.
       if (!isShipped(id)) found.catch(() => loading.delete(id))

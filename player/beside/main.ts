@@ -1,5 +1,14 @@
 import type { BesideAsk, BesideCall } from '../../core/folder/beside-protocol'
-import { allowUse, fileOfImage, followPictures, frameBegins, pickAt, pictureNow, swapPicture } from './pictures'
+import {
+  allowUse,
+  fileOfImage,
+  followPictures,
+  followSwap,
+  frameBegins,
+  pickAt,
+  pictureNow,
+  swapPicture,
+} from './pictures'
 import { clip, pathOf, tell } from './report'
 import { followSounds } from './sounds'
 import { followSources } from './sources'
@@ -63,6 +72,7 @@ function look(root: Node): void {
   for (let node: Node | null = root; node !== null; node = walker.nextNode()) {
     if (node instanceof HTMLImageElement || node instanceof HTMLMediaElement) {
       allowUse(node)
+      if (node instanceof HTMLImageElement) followSwap(node)
       const one = node
       const seen = () => {
         const path = one instanceof HTMLImageElement ? fileOfImage(one) : ''

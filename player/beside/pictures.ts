@@ -1,6 +1,6 @@
 import type { PickBox } from '../../core/folder/beside-protocol'
 import { instead, tell } from './report'
-import { cameFrom, fileAt, sourceOf } from './sources'
+import { cameFrom, fileAt, sourceOf, swapped } from './sources'
 
 /** Something that was drawn on a canvas, where it lies there (px of the canvas). */
 interface Drawn extends PickBox {
@@ -27,12 +27,23 @@ const fixed = new Set<string>()
 
 export function fileOfImage(image: HTMLImageElement): string {
   const path = known.get(image) ?? fileAt(image.currentSrc || image.src)
-  if (path === '' || known.get(image) === path) return path
+  if (path !== '' && known.get(image) !== path) remember(image, path)
+  return path
+}
+function remember(image: HTMLImageElement, path: string): void {
   known.set(image, path)
   const all = elements.get(path) ?? new Set()
   elements.set(path, all)
   all.add(new WeakRef(image))
-  return path
+}
+
+/** A picture that the page's own text brought after its file was swapped. */
+export function followSwap(image: HTMLImageElement): void {
+  const path = fileOfImage(image)
+  const other = swapped.get(path)
+  if (other === undefined || image.src === other) return
+  image.src = other
+  remember(image, path)
 }
 
 function pathOfSource(source: object): string {
@@ -177,6 +188,12 @@ export function followPictures(): void {
     get,
     set(this: HTMLImageElement, address: string) {
       known.delete(this)
+      const path = fileAt(String(address))
+      const other = swapped.get(path)
+      if (other !== undefined && other !== address) {
+        remember(this, path)
+        return set!.call(this, other)
+      }
       if (this.crossOrigin === null && !/^(data|blob):/.test(String(address))) this.crossOrigin = 'anonymous'
       set!.call(this, address)
     },
@@ -243,6 +260,7 @@ function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: num
 
 /** Another picture in place of a file, at once. False where the game holds what no element follows: it has to start again. */
 export function swapPicture(path: string, url: string): boolean {
+  swapped.set(path, url)
   let count = 0
   for (const ref of elements.get(path) ?? []) {
     const image = ref.deref()

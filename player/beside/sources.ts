@@ -7,6 +7,9 @@ export const cameFrom = (thing: object, path: string): void => {
 }
 export const sourceOf = (thing: object): string => from.get(thing) ?? ''
 
+/** Pictures that are others by now than those of this start, by their path: whatever asks for one later gets that. */
+export const swapped = new Map<string, string>()
+
 /** Follows files through what games do with them: fetched, unpacked, decoded. */
 export function followSources(): void {
   const asked = (address: string) => {
@@ -17,7 +20,7 @@ export function followSources(): void {
   instead(window, 'fetch', (real) => async (input, init) => {
     const address = typeof input === 'string' || input instanceof URL ? String(input) : input.url
     const path = asked(address)
-    const answer = await real.call(window, input, init)
+    const answer = await real.call(window, swapped.get(path) ?? input, init)
     if (path !== '' && answer.status === 404) tell({ is: 'missing', path, at: '' })
     cameFrom(answer, path)
     return answer

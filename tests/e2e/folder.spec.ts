@@ -49,6 +49,9 @@ test('a game of elements: picked, swapped at once, and what it keeps is there af
   await pick(page, frame.locator('#quay img').first(), 'Lantern')
   await swapByButton(page, 'lantern', gull())
   await expect(frame.locator('#quay img').first()).toHaveAttribute('src', /^blob:/)
+  // Pictures that the game makes later are the new one too.
+  await frame.locator('#again').evaluate((button: HTMLElement) => button.click())
+  await expect(frame.locator('#quay img').first()).toHaveAttribute('src', /^blob:/)
   await pick(page, frame.locator('#again'), 'Begin again')
   await page.getByTestId('wording').locator('textarea').first().fill('Once more')
   await expect(frame.locator('#again')).toHaveText('Once more')

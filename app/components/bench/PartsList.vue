@@ -10,7 +10,7 @@ import { focusNext } from '~/composables/focus-next'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
 import { useMany } from '~/stores/many'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 import { useTakeFrom } from '~/stores/take-from'
 

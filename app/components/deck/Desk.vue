@@ -9,7 +9,7 @@ import { download, fileWord } from '~/composables/download'
 import { bringingsOf } from '~/composables/dropped'
 import { useBench } from '~/stores/bench'
 import { useDeck, type RowFilter } from '~/stores/deck'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useNotices } from '~/stores/notices'
 
 /** The desk of a deck: its rows as a sheet, what a play needs of them, and all ways in and out. */

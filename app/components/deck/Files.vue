@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
 import { useDeck } from '~/stores/deck'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 
 /** A folder of pictures or sounds goes to the rows: by the words in them, or in order. */

@@ -4,6 +4,7 @@ import { autoplayInput, makeAutoplay } from '@core/game/autoplay'
 import { makeDrawList } from '@core/game/draw-list'
 import { drawGame } from '@core/game/draw-game'
 import { beginPlay, startGame, stepGame } from '@core/game/game'
+import { fetchRules } from '@core/game/fetch-rules'
 import { makeSetup } from '@core/game/setup'
 import { newPack } from '@core/pack/pack'
 import { buildGameDoc } from '@core/template/game-doc'
@@ -28,11 +29,17 @@ const SELDOM = 3
 let near = false
 let frame = 0
 const pointedAt = (on: boolean) => (near = on)
+let sighted: () => void = () => undefined
+/** What nobody has seen yet is not fetched and does not play. */
+const inSight = new Promise<void>((resolve) => (sighted = resolve))
 useIntersectionObserver(canvas, (entries) => {
   seen = shareInSight(entries) > 0
+  if (seen) sighted()
 })
 
 onMounted(async () => {
+  await inSight
+  await fetchRules(template.id)
   const doc = buildGameDoc(template, newPack(template, 'attract-mode'))
   const setup = makeSetup(doc)
   const [letters] = await Promise.all([lettersOf(doc, template), loadImagesOf(doc, template)])

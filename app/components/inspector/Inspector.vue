@@ -3,7 +3,7 @@ import { assetsOf, drawingIn, kindOf, likeIn } from '@core/kinds'
 import { computed, useTemplateRef } from 'vue'
 import { ACCEPTS, viewOf } from '~/kinds'
 import { useBench } from '~/stores/bench'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 
 const bench = useBench()

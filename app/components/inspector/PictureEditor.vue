@@ -7,7 +7,7 @@ import type { PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { useShapes } from '~/stores/shapes'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 
 /** A backdrop, a start picture or a strip of ground: how it fills, moves, and lets what is before it stand out. */

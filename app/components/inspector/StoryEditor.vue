@@ -5,7 +5,7 @@ import { ref, useTemplateRef } from 'vue'
 import { focusNext } from '~/composables/focus-next'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 
 /** Lines told before or after a play: words, who speaks, a voice, and how long each stays. */

@@ -4,7 +4,7 @@ import type { PartSpec } from '@core/template/template'
 import { ref, useTemplateRef } from 'vue'
 import { letteringFile, LETTERINGS } from '~/composables/typeface'
 import { useBench } from '~/stores/bench'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 
 /** Letters of the game: a family that ships, a font file, or a sheet of drawn glyphs. */

@@ -2,7 +2,7 @@
 import { LABEL_LIMITS, type Label } from '@core/label/label'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useBench } from '~/stores/bench'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { SLOTS, slotWords, useLabelPictures, type Slot } from '~/stores/label-pictures'
 
 const { note } = defineProps<{ note: string }>()

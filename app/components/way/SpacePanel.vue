@@ -6,7 +6,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { bringingsOf } from '~/composables/dropped'
 import { useDesk } from '~/stores/desk'
 import { useBench } from '~/stores/bench'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useWay } from '~/stores/way'
 
 /** One space: what it says, its picture, and what happens to who comes there. */

@@ -3,7 +3,7 @@ import { LEAST_SCALE } from '@core/wording/fit'
 import { computed, useTemplateRef } from 'vue'
 import { letteringFile, LETTERINGS } from '~/composables/typeface'
 import { useBench } from '~/stores/bench'
-import { fromFile } from '~/stores/incoming'
+import { fromFile } from '~/composables/dropped-files'
 import { useSwap } from '~/stores/swap'
 import { useWording } from '~/stores/wording'
 

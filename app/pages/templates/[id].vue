@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fetchRules } from '@core/game/fetch-rules'
 import { makeSetup } from '@core/game/setup'
 import type { StageShape } from '@core/game/stage'
 import { newPack } from '@core/pack/pack'
@@ -31,7 +32,8 @@ const groups = computed(() =>
 
 onMounted(async () => {
   try {
-    const found = await useTemplates().load(String(route.params['id']))
+    const id = String(route.params['id'])
+    const [found] = await Promise.all([useTemplates().load(id), fetchRules(id)])
     shape.value = found.stages[0]!
     template.value = found
   } catch {
