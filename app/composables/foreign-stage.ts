@@ -3,7 +3,8 @@ import { StageAnswer } from '@core/folder/stage-protocol'
 import type { Pack } from '@core/pack/pack'
 import type { FolderTemplate } from '@core/template/template'
 import { besideCode } from '#player-code'
-import { reactive, toRaw } from 'vue'
+import { reactive } from 'vue'
+import { plain } from '../stores/swap'
 import { bytesKept, unstoredBytes } from '../storage/assets'
 import { folderWork } from '../workers/folder'
 
@@ -45,8 +46,6 @@ const keptKey = (pack: string) => `pack-post:kept:${pack}`
 
 /** Names this tab's stage on the server: nobody else knows it. */
 const key = [...crypto.getRandomValues(new Uint8Array(32))].map((byte) => byte.toString(16).padStart(2, '0')).join('')
-
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(toRaw(value))) as T
 
 /** A game that came as a folder, running in a frame of an opaque origin, with what the bench does to it. */
 export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: Heard) {
@@ -232,10 +231,7 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
     picture: async (): Promise<string | null> =>
       (await asking<'picture'>((id) => ({ do: 'picture', id })))?.url ?? null,
     toggle: () => say({ do: view.running ? 'freeze' : 'go' }),
-    freeze: () => say({ do: 'freeze' }),
     stepOnce: () => say({ do: 'step' }),
-    /** Time of a foreign game goes one way. */
-    stepBack: () => undefined,
     setSlow(on: boolean) {
       view.slow = on
       say({ do: 'slow', on })
@@ -251,7 +247,6 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
       changed: ReadonlySet<string>,
       own: (hash: string) => Promise<Uint8Array | null>,
     ) {
-      view.before = on
       for (const path of changed) {
         const bytes = on ? await own(template.folder.files[path]!.hash) : (shown.get(path)?.bytes ?? null)
         if (bytes !== null && view.before === on) await put(path, bytes, template)

@@ -72,10 +72,11 @@ async function drop(event: DragEvent): Promise<void> {
   over.value = false
   const single = event.dataTransfer?.files[0]
   const what = await filesOf(event.dataTransfer)
-  // A pack says so by its name or by what is in it; everything else with a page is a game.
-  const isPack = what.length === 1 && (!/\.(zip|html?)$/i.test(what[0]!.name) || /\.pack\.zip$/i.test(what[0]!.name))
-  if (isPack) await openPack(single)
-  else await openGame(what)
+  // A pack says so by its name, or by what is in its ZIP; what has no page in it is no game.
+  const mayBeGame =
+    what.some(({ name }) => /\.html?$/i.test(name)) || (what.length === 1 && /\.zip$/i.test(what[0]!.name))
+  if (mayBeGame && !/\.pack\.zip$/i.test(what[0]!.name)) await openGame(what)
+  else await openPack(single)
 }
 
 async function startOwn(template: Template): Promise<void> {

@@ -1,4 +1,5 @@
 import type { StageShape } from '@core/game/stage'
+import { IS_PACK } from '@core/folder/beside-words'
 import { newPack, Pack } from '@core/pack/pack'
 import { emptyHistory } from '@core/pack/history'
 import { CATALOGUE } from '@core/template/catalogue'
@@ -188,6 +189,8 @@ export const useLibrary = defineStore('library', () => {
     const { folderWork } = await import('../workers/folder')
     const opened = await folderWork().open(files, name)
     if (!opened.ok) {
+      // A browser that saved a pack twice has put a number into its name.
+      if (opened.code === IS_PACK) return openFile(new File([files.get(what[0]!.name)! as BlobPart], name))
       notices.warn(opened.message)
       return null
     }

@@ -15,7 +15,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import * as z from 'zod'
 import { TYPEFACE_URL } from '~/composables/typeface'
-import { bytesKept } from '../storage/assets'
+import { bytesKept, unstoredBytes } from '../storage/assets'
 import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
 import { call, ownKey, jsonOrNull } from './arcade-client'
@@ -23,6 +23,7 @@ import { useAttempt } from './attempt'
 import { useBench } from './bench'
 import { useNotices } from './notices'
 import { usePostedGame } from './posted-game'
+import { plain } from './swap'
 import { makeUpload } from './upload'
 
 const FINAL = new Set(['returned', 'live', 'withdrawn'])
@@ -50,7 +51,8 @@ export const usePosting = defineStore('posting', () => {
   /** The folder with the pack over it. */
   async function buildFolder(template: FolderTemplate, pack: Pack): Promise<{ zip: Uint8Array } | null> {
     const { folderWork } = await import('../workers/folder')
-    const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+    const unstored = unstoredBytes()
+    if (unstored.size > 0) await folderWork().lend(new Map(unstored))
     const built = await folderWork().parcel(plain(template), plain(pack))
     if (built.ok) return built.value
     notices.warn(built.message)

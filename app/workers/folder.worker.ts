@@ -1,6 +1,8 @@
+import { userError } from '@core/errors'
 import { withBeside } from '@core/folder/beside-page'
 import { applyLayer, type LayerPlace } from '@core/folder/layer'
 import { makeFolderTemplate } from '@core/folder/make'
+import { IS_PACK } from '@core/folder/beside-words'
 import { FOLDER_LIMITS, openFolder } from '@core/folder/open'
 import { buildFolderParcel } from '@core/folder/parcel'
 import type { Pixels } from '@core/art/pixels'
@@ -13,14 +15,10 @@ import type { FolderTemplate } from '@core/template/template'
 import * as Comlink from 'comlink'
 import { lendBytes } from '../storage/assets'
 import { decodeHere } from './decode-here'
+import { hashHere as hash } from './hash-here'
 import { assetBytes } from './sources'
 import { answer } from './work/answer'
 import { pictureAs, soundAs } from './write-as'
-
-const hash = async (bytes: Uint8Array): Promise<string> => {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes as BufferSource))
-  return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('')
-}
 
 async function pixelsOf(bytes: Uint8Array, mime: Mime): Promise<Pixels | null> {
   try {
@@ -63,6 +61,7 @@ const work = {
   open: (files: ReadonlyMap<string, Uint8Array>, name: string) =>
     answer(async () => {
       const all = given(files, name)
+      if (all.has('pack.json')) throw userError(IS_PACK, `“${name}” is a pack.`)
       if (holdsTemplate(all)) return readTemplateFiles(all, name)
       return makeFolderTemplate(openFolder(all, name), { pixels: pixelsOf, hash, now: new Date().toISOString() })
     }),

@@ -2,6 +2,7 @@ import type { Pixels } from '@core/art/pixels'
 import type { Mime } from '@core/pack/asset'
 import * as Comlink from 'comlink'
 import { decodeHere } from './decode-here'
+import { hashHere } from './hash-here'
 import { decodeExact, encodeSmall } from './png'
 import { encoders } from './encoders'
 import { lendBytes, readBytes } from '../storage/assets'
@@ -50,10 +51,7 @@ Comlink.expose(
       exact && mime === 'image/png' ? decodeExact(bytes) : decodePicture(bytes, mime, !exact),
     moving,
     encode: encodeSmall,
-    hash: async (bytes) => {
-      const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes as BufferSource))
-      return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('')
-    },
+    hash: hashHere,
     bytesOf: assetBytes,
     ...{ readBytes, lendBytes, decodeExact, encoders },
     decode: (bytes, mime) => decodePicture(bytes, mime),

@@ -16,7 +16,10 @@ import {
 import type { NewAsset } from './new-picture'
 
 /** Pixels of every file a sprite's frames lie in; null when one of them is missing. */
-export async function pixelsOfSprite(ctx: CheckContext, sprite: SpriteContent): Promise<PixelsOf | null> {
+export async function pixelsOfSprite(
+  ctx: Pick<CheckContext, 'pixels'>,
+  sprite: SpriteContent,
+): Promise<PixelsOf | null> {
   const found = new Map<string, Pixels>()
   for (const asset of assetsOf(sprite)) {
     const pixels = await ctx.pixels(asset)

@@ -1,3 +1,6 @@
+/** What was given as a game is a saved pack, under whatever name. */
+export const IS_PACK = 'folder-is-pack'
+
 /** Characters a game of a folder may keep: as much as our own. */
 export const KEPT_CHARACTERS = 16_000
 

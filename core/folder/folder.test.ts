@@ -72,6 +72,17 @@ describe('a template of a folder', () => {
     expect(kinds.sort()).toEqual(['picture', 'sound', 'sprite'])
   })
 
+  it('leaves out what no pack could hold, and still opens', async () => {
+    const page = `<title>Long</title><p>${'word '.repeat(900)}</p><script>const tiny = 5e-324; const far = 1e300</script>`
+    const files = new Map<string, Uint8Array>([['index.html', new TextEncoder().encode(page)]])
+    for (let i = 0; i < 70; i++) files.set(`p/${i}.png`, drawerFile('gull.png'))
+    const { template } = await makeFolderTemplate(openFolder(files, 'g'), folderWorkplace)
+    expect(Template.safeParse(JSON.parse(JSON.stringify(template))).success).toBe(true)
+    expect(template.parts.map(({ name }) => name)).toContain('Long')
+    expect(template.parts.map(({ name }) => name)).not.toContain('Far')
+    expect(Object.keys(template.folder.places).sort()).toEqual(template.parts.map(({ id }) => id).sort())
+  })
+
   it('takes the terms from the folder, and says where code has lost its names', async () => {
     const { template } = await made('lanterns')
     expect(template).toMatchObject({ licence: 'MIT', author: 'Saltwick Harbour Club' })
@@ -260,7 +271,7 @@ describe('what cannot be opened', () => {
       'g',
     )
     expect([...opened.files.keys()]).toEqual(['index.html', 'a.js'])
-    expect(opened.told).toEqual(['1 files beside the game’s own folder were left out.'])
+    expect(opened.told).toEqual(['1 file beside the game’s own folder: left out, the game does not ask there.'])
   })
 
   it('takes what the page loads from beside its own folder', () => {

@@ -1,5 +1,5 @@
 import { inCanvas } from '../art/place'
-import { pixelsOfSprite } from './sprite-pixels'
+import { pixelsOfSprite } from '../check/sprite-rule'
 import { isPlain, recolourPixels } from '../art/recolour'
 import type { Pixels } from '../art/pixels'
 import { userError } from '../errors'
@@ -73,10 +73,11 @@ async function sheetOf(
   facts: AssetFacts,
   scale: number,
   place: LayerPlace,
-): Promise<Pixels> {
+): Promise<Pixels | null> {
   const sheet = emptyPixels(facts.width, facts.height)
   const clip = Object.values(now.clips)[0]!
-  const pixelsOf = await pixelsOfSprite(now, place)
+  const pixelsOf = await pixelsOfSprite(place, now)
+  if (pixelsOf === null) return null
   const frames = clip.frames.map((frame) => {
     const drawn = inCanvas(now, frame, pixelsOf)
     if (now.recolour !== undefined && !isPlain(now.recolour)) recolourPixels(drawn.data, now.recolour)

@@ -9,8 +9,8 @@ import { newFacts, sizeFits } from '../art/take-in'
 import type { PartContent } from '../kinds'
 import type { SpriteContent } from '../kinds/drawing'
 import { isPicture, type AssetFacts, type Mime } from '../pack/asset'
-import type { FolderPlace } from '../template/folder'
-import type { FolderTemplate, PartSpec } from '../template/template'
+import { MOST_COPIES, type FolderPlace } from '../template/folder'
+import { PartSpec, type FolderTemplate } from '../template/template'
 import { readFont } from '../wording/font'
 import { findInText, type Found } from './find-text'
 import { baseName, endingOf, partIds, readable } from './names'
@@ -116,15 +116,18 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
 
   const put = (wish: string, name: string, content: PartContent, at: FolderPlace, more: Partial<PartSpec> = {}) => {
     const part = id(wish)
-    places[part] = at
     // A number or a colour is met nowhere by itself; words are called what they say.
     const felt = content.kind === 'dial' || content.kind === 'colour'
-    parts.push({
+    const spec = PartSpec.safeParse({
       ...{ id: part, name: name || NAMES.words, about: aboutOf(at), moment: 'all', fineAsIs: felt },
       ...{ appearsIn: [{ use: '', name: 'the game' }], content, ...more },
       ...(content.kind === 'wording' ? {} : { guess: true }),
       ...(felt ? {} : { met: false }),
-    } as PartSpec)
+    })
+    // Somebody's page may hold what no pack does: a text of a book's length, a number without end.
+    if (!spec.success) return
+    places[part] = at
+    parts.push(spec.data)
   }
 
   const factsOf = (hash: string, content: Uint8Array, path: string): AssetFacts | null => {
@@ -159,7 +162,7 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
     const facts = factsOf(hash, content, path)
     if (facts === null) continue
     const twin = copies.get(copyKey(path, facts)) ?? copies.get(hash)
-    if (twin !== undefined && alike(twin.facts, facts)) {
+    if (twin !== undefined && twin.place.paths.length < MOST_COPIES && alike(twin.facts, facts)) {
       assets[hash] ??= { path, facts }
       twin.place.paths.push(path)
       continue

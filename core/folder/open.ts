@@ -1,6 +1,6 @@
 import { userError } from '../errors'
 import { PACK_LIMITS, isPortableName, type UnzipLimits } from '../parcel/unzip'
-import { MOST_FOLDER_FILES } from '../template/folder'
+import { LONGEST_PATH, MOST_FOLDER_FILES } from '../template/folder'
 
 /** What a game that comes as a folder may be, looked at before anything of it is unpacked. */
 export const FOLDER_LIMITS: UnzipLimits = {
@@ -79,7 +79,7 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
   for (const name of names) {
     if (!name.startsWith(root)) continue
     const path = name.slice(root.length)
-    if (!isPortableName(path))
+    if (!isPortableName(path) || path.length > LONGEST_PATH)
       throw stop(
         'folder-name',
         `holds a file whose name does not work in every address (${path.slice(0, 60)}). Rename it, and where the game loads it.`,
@@ -87,6 +87,11 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
     files.set(path, given.get(name)!)
   }
   const outside = names.length - files.size
-  const told = outside === 0 ? [] : [`${outside} files beside the game’s own folder were left out.`]
+  const told =
+    outside === 0
+      ? []
+      : [
+          `${outside} ${outside === 1 ? 'file' : 'files'} beside the game’s own folder: left out, the game does not ask there.`,
+        ]
   return { page: starts[0]!.slice(root.length), files, told }
 }

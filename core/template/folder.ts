@@ -1,12 +1,16 @@
 import * as z from 'zod'
 import { Hash, PartKey } from '../kinds/values'
 
+export const LONGEST_PATH = 300
 /** A file of the folder, by its path inside it. */
 export const FolderPath = z
   .string()
   .min(1)
-  .max(300)
+  .max(LONGEST_PATH)
   .refine((path) => !/^\/|\\|(^|\/)\.{1,2}(\/|$)/.test(path), { error: 'A path stays inside its folder.' })
+
+/** Files that are one part: sizes and formats of one drawing. */
+export const MOST_COPIES = 64
 
 /** How a value is written where it stands. */
 export const WRITINGS = ['html', 'attribute', 'script', 'template', 'json', 'css', 'data'] as const
@@ -15,7 +19,7 @@ export type Writing = (typeof WRITINGS)[number]
 /** Where a part lies in the folder: whole files, or some characters of one. */
 export const FolderPlace = z.discriminatedUnion('at', [
   /** The same drawing in several sizes or formats is one part. */
-  z.object({ at: z.literal('file'), paths: z.array(FolderPath).min(1).max(64) }),
+  z.object({ at: z.literal('file'), paths: z.array(FolderPath).min(1).max(MOST_COPIES) }),
   z.object({
     at: z.literal('span'),
     path: FolderPath,

@@ -20,8 +20,8 @@ const LIMITS = {
   invites: [30, 600],
   webdav: [10, 600],
   /** Starts of games on the bench that came as folders, and files of theirs. */
-  stages: [120, 60],
-  stageFiles: [6000, 60],
+  stages: [1200, 60],
+  stageFiles: [20_000, 60],
   /** Postcodes that lead to nothing: a person mistypes a few. */
   misses: [30, 600],
 } as const satisfies Record<string, readonly [number, number]>

@@ -2,9 +2,10 @@ import { expect, test, type FrameLocator, type Locator, type Page } from '@playw
 import { readFileSync, writeFileSync, mkdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { strToU8 } from 'fflate'
+import { savePackFile } from '../../core/parcel/pack-file'
 import { unzipSafely } from '../../core/parcel/unzip'
 import { zipFiles } from '../../core/parcel/zip'
-import { drawerFile } from '../support/fixtures'
+import { bytesFrom, drawerFile, puffinCatch } from '../support/fixtures'
 import { folderZip, type FolderGame } from '../support/folder-games'
 import { choosePart, saved, swapByButton, upload } from '../support/e2e'
 import { startNginx } from '../support/nginx'
@@ -220,4 +221,25 @@ test('a hostile game gets nothing of Pack Post; what cannot be opened is said in
   await expect(said.getByText('“torn.zip” is not a whole ZIP file')).toBeVisible()
   await openZip(page, 'blog.zip', zipFiles(new Map([['index.php', strToU8('<?php')]])))
   await expect(said.getByText('run by a server (index.php)')).toBeVisible()
+})
+
+test('a pack under any name is opened as a pack, and pictures without a page are no game', async ({ page }) => {
+  const drop = async (name: string, bytes: Uint8Array) => {
+    const transfer = await page.evaluateHandle(
+      ([as, content]) => {
+        const made = new DataTransfer()
+        made.items.add(new File([new Uint8Array(content as number[])], as as string))
+        return made
+      },
+      [name, [...bytes]] as const,
+    )
+    await page.getByTestId('packs').dispatchEvent('drop', { dataTransfer: transfer })
+  }
+  await page.goto('/')
+  await expect(page.getByTestId('packs').getByText('Puffin Catch')).toBeVisible()
+  await drop('gull.png', drawerFile('gull.png'))
+  await expect(page.getByTestId('notice').getByText('“gull.png” is not a pack file')).toBeVisible()
+  await drop('puffin.pack (1).zip', await savePackFile(puffinCatch(), bytesFrom()))
+  await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+  await expect(page.getByTestId('rewind')).toBeVisible()
 })

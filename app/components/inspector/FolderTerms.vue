@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { PLAIN_LICENCES } from '@core/label/licences'
 import type { FolderTemplate } from '@core/template/template'
-import { computed, ref, toRaw } from 'vue'
+import { computed, ref } from 'vue'
 import { download, fileWord } from '~/composables/download'
 import { useNotices } from '~/stores/notices'
+import { plain } from '~/stores/swap'
 import { folderWork } from '~/workers/folder'
 import { useBench } from '~/stores/bench'
 import { useMet } from '~/stores/met'
@@ -19,8 +20,7 @@ const options = PLAIN_LICENCES.filter(({ id }) => id !== '')
 
 /** With the names that were given by hand, what was met, and the terms: for others to start from. */
 async function saveTemplate(): Promise<void> {
-  const plain = JSON.parse(JSON.stringify(toRaw(template.value))) as FolderTemplate
-  const saved = await folderWork().saveTemplate(plain)
+  const saved = await folderWork().saveTemplate(plain(template.value))
   if (saved.ok) download(saved.value, `${fileWord(template.value.name)}.template.zip`, 'application/zip')
   else useNotices().warn(saved.message)
 }

@@ -3,7 +3,7 @@ import { changedPaths } from '@core/folder/layer-paths'
 import { partForText } from '@core/folder/seen'
 import type { FolderTemplate } from '@core/template/template'
 import { useDebounceFn, useElementSize, useThrottleFn } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
 import { makeForeignStage, type ForeignPick, type ForeignStage } from '~/composables/foreign-stage'
 import { useAssets } from '~/stores/assets'
@@ -39,7 +39,6 @@ const stage = makeForeignStage(
 )
 const { view } = stage
 const hover = shallowRef<(ForeignPick & { part: string | null }) | null>(null)
-const open = ref<'asked' | 'missing' | 'refused' | 'lent' | ''>('')
 
 /** Which part a file, a data: address or a text is of. */
 function partOf(path: string | null, text: string | null): string | null {
@@ -64,23 +63,27 @@ onBeforeUnmount(() => stage.close())
 const startSoon = useDebounceFn(start, 300)
 /** A picture goes into the running game; words and numbers are read when it starts. */
 let last = bench.pack?.parts
+/** One after the other: what is put in last is what the pack is by then. */
+let putting: Promise<unknown> = Promise.resolve()
 watch(
   () => bench.pack?.parts,
-  async (now) => {
-    if (now === undefined || bench.pack === null || now === last) return
-    const before = last ?? {}
-    last = now
-    const parts = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter((one) => before[one] !== now[one])
-    const places = parts.map((part) => template.value.folder.places[part])
-    const pictures = places.every((place, i) => {
-      const kind = bench.spec(parts[i]!)?.content.kind
-      return place?.at === 'file' && (kind === 'sprite' || kind === 'picture')
-    })
-    const paths = new Set(places.flatMap((place) => (place?.at === 'file' ? place.paths : [])))
-    if (!pictures) await startSoon()
-    else if (!(await stage.swap(template.value, bench.pack, paths))) await start()
-  },
+  () => (putting = putting.then(follow).catch(() => undefined)),
 )
+async function follow(): Promise<void> {
+  const now = bench.pack?.parts
+  if (now === undefined || bench.pack === null || now === last) return
+  const before = last ?? {}
+  last = now
+  const parts = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter((one) => before[one] !== now[one])
+  const places = parts.map((part) => template.value.folder.places[part])
+  const pictures = places.every((place, i) => {
+    const kind = bench.spec(parts[i]!)?.content.kind
+    return place?.at === 'file' && (kind === 'sprite' || kind === 'picture')
+  })
+  const paths = new Set(places.flatMap((place) => (place?.at === 'file' ? place.paths : [])))
+  if (!pictures) void startSoon()
+  else if (!(await stage.swap(template.value, bench.pack, paths))) await start()
+}
 watch(
   () => view.before,
   (on) => void showBefore(on),
@@ -138,15 +141,13 @@ const outline = computed(() => {
   const k = scale.value
   const left = (width.value - size.value.w * k) / 2 + box.x * k
   const top = (height.value - size.value.h * k) / 2 + box.y * k
-  return { left, top, style: { left: `${left}px`, top: `${top}px`, width: `${box.w * k}px`, height: `${box.h * k}px` } }
+  return { left, top, width: box.w * k, height: box.h * k }
 })
 const outlined = computed(() => {
   const part = hover.value?.part ?? ''
   return bench.spec(part) ?? null
 })
 const fileCount = computed(() => Object.keys(template.value.folder.files).length)
-const SHORT = 40
-const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}…` : text)
 </script>
 
 <template>
@@ -178,18 +179,19 @@ const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}�
         @dragover.prevent="moved"
         @drop="dropped"
       />
-      <div v-if="picking && outline && outlined" class="outline" :style="outline.style">
-        <span :class="['tag', { below: outline.top < 34 }]"
-          ><b>{{ outlined.name }}</b> <span class="mono">{{ outlined.about }}</span></span
-        >
-      </div>
+      <StageOutline
+        v-if="picking && outline && outlined"
+        v-bind="outline"
+        :name="outlined.name"
+        :about="outlined.about"
+      />
       <p v-if="view.state === 'starting'" class="over" role="status">Starting the game…</p>
       <div v-else-if="view.trouble" class="over" role="alert" data-testid="stage-trouble">
         <p>{{ view.trouble }}</p>
         <button class="link" @click="start">Start it again</button>
       </div>
     </div>
-    <div v-if="!plain" class="bar" role="toolbar" aria-label="Stage">
+    <StageTools v-if="!plain">
       <v-btn variant="text" :aria-pressed="view.running" @click="stage.toggle()"
         ><BitsIcon :name="view.running ? 'pause' : 'play'" />{{ view.running ? 'Freeze' : 'Run'
         }}<kbd>Space</kbd></v-btn
@@ -231,57 +233,9 @@ const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}�
           view.muted ? 'Sound on' : 'Sound off'
         }}</v-tooltip></v-btn
       >
-      <span class="soft hold"><kbd>P</kbd> {{ picking ? 'plays' : 'picks' }}, hold <kbd>B</kbd>: the folder’s</span>
-    </div>
-    <div v-if="!plain" class="slip" data-testid="slip">
-      <button class="plain-button" :aria-expanded="open === 'asked'" @click="open = open === 'asked' ? '' : 'asked'">
-        <span class="soft">Asks for</span><b>{{ view.asked.length }} files</b
-        ><span class="soft">{{ fileCount }} are here</span>
-      </button>
-      <button
-        class="plain-button"
-        :aria-expanded="open === 'missing'"
-        @click="open = open === 'missing' ? '' : 'missing'"
-      >
-        <span class="soft">Missing</span><b class="mono">{{ view.missing[0]?.what ?? 'nothing' }}</b
-        ><span class="soft">{{
-          view.missing.length > 1
-            ? `and ${view.missing.length - 1} more`
-            : view.missing.length === 1
-              ? 'asked for, not in the folder'
-              : 'so far'
-        }}</span>
-      </button>
-      <button
-        class="plain-button"
-        :aria-expanded="open === 'refused'"
-        @click="open = open === 'refused' ? '' : 'refused'"
-      >
-        <span :class="view.refused.length > 0 ? 'stamp' : 'soft'">Refused</span
-        ><b class="mono">{{ short(view.refused[0]?.what ?? 'nothing') }}</b
-        ><span class="soft">{{
-          view.refused[0]?.at || (view.refused.length > 0 ? 'an address outside' : 'so far')
-        }}</span>
-      </button>
-      <button class="plain-button" :aria-expanded="open === 'lent'" @click="open = open === 'lent' ? '' : 'lent'">
-        <span class="soft">Lent</span><b>storage</b
-        ><span class="soft">{{ (view.lent / 1000).toFixed(1) }} kB of 16</span>
-      </button>
-      <div v-if="open" class="list">
-        <p v-if="open === 'lent'">
-          What the game keeps lies in this browser, for this pack alone, and is given back at its next start.
-        </p>
-        <ul v-else>
-          <li v-for="(one, i) in open === 'asked' ? view.asked.map((what) => ({ what, at: '' })) : view[open]" :key="i">
-            <span class="mono">{{ one.what }}</span> <span class="soft">{{ one.at }}</span>
-          </li>
-        </ul>
-      </div>
-    </div>
-    <p v-if="view.faults.length > 0 && !plain" class="fault" role="status" data-testid="stage-fault">
-      The game reports a fault: {{ view.faults[0]!.what
-      }}<span v-if="view.faults[0]!.at" class="mono soft"> {{ view.faults[0]!.at }}</span>
-    </p>
+      <span class="soft keys"><kbd>P</kbd> {{ picking ? 'plays' : 'picks' }}, hold <kbd>B</kbd>: the folder’s</span>
+    </StageTools>
+    <StageFolderSlip v-if="!plain" :view="view" :files="fileCount" />
   </div>
 </template>
 
@@ -326,30 +280,6 @@ iframe.dim {
   cursor: crosshair;
   touch-action: none;
 }
-.outline {
-  position: absolute;
-  border: 2px solid #fff;
-  box-shadow:
-    0 0 0 1.5px #232838,
-    inset 0 0 0 1.5px #232838;
-  pointer-events: none;
-}
-.tag {
-  position: absolute;
-  left: -2px;
-  bottom: calc(100% + 6px);
-  background: #232838;
-  color: #fffdf8;
-  padding: 3px 9px;
-  border-radius: 4px;
-  font-size: 13px;
-  white-space: nowrap;
-}
-.tag.below {
-  bottom: auto;
-  top: 6px;
-  left: 6px;
-}
 .over {
   position: absolute;
   inset: 40% 8% auto;
@@ -362,73 +292,8 @@ iframe.dim {
   color: #fff;
   text-decoration: underline;
 }
-.bar {
-  display: flex;
-  align-items: center;
-  flex-wrap: wrap;
-}
-.bar :deep(.v-btn) {
-  padding: 0 7px;
-}
-.bar :deep(.v-btn--icon) {
-  width: 34px;
-}
-.bar :deep(.v-btn.on) {
-  background: var(--ink);
-  color: var(--paper);
-}
-.hold {
+.keys {
   margin-left: auto;
   font-size: 12.5px;
-}
-.slip {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-}
-.slip > button {
-  position: relative;
-  display: grid;
-  justify-items: start;
-  padding: 6px 10px;
-  font-size: 13px;
-  border-right: 1px dashed var(--soft);
-  text-align: left;
-  min-width: 0;
-}
-.slip > button > * {
-  max-width: 100%;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.slip > button:nth-of-type(4) {
-  border-right: 0;
-}
-.stamp {
-  color: var(--vermilion);
-  border: 1.5px solid currentColor;
-  border-radius: 3px;
-  padding: 0 5px;
-  transform: rotate(-3deg);
-  font-weight: 700;
-  font-size: 12px;
-}
-.list {
-  grid-column: 1 / -1;
-  max-height: 120px;
-  overflow: auto;
-  padding: 6px 10px;
-  border-top: 1px dashed var(--soft);
-  font-size: 13px;
-}
-.list ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.fault {
-  font-size: 13px;
 }
 </style>

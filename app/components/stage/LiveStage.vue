@@ -287,20 +287,15 @@ const label = computed(
     />
     <canvas v-show="over" ref="shapesCanvas" class="shapes" aria-hidden="true" />
     <SpotHandle v-if="stage && spotting" :key="spotting.id" :stage :spec="spotting" />
-    <div
+    <StageOutline
       v-if="hover"
-      class="outline"
-      :style="{
-        left: `${hover.left}px`,
-        top: `${hover.top}px`,
-        width: `${hover.width}px`,
-        height: `${hover.height}px`,
-      }"
-    >
-      <span :class="['tag', { below: hover.top < 34 }]"
-        ><b>{{ hover.name }}</b> {{ hover.kind }}</span
-      >
-    </div>
+      :left="hover.left"
+      :top="hover.top"
+      :width="hover.width"
+      :height="hover.height"
+      :name="hover.name"
+      :about="hover.kind"
+    />
     <div v-if="bench.lacks.length > 0" class="lacks" role="alert" data-testid="lacks">
       <p><b>This game cannot run yet.</b></p>
       <p v-for="one in bench.lacks" :key="one.part">
@@ -343,30 +338,6 @@ canvas {
 }
 .picking canvas {
   cursor: crosshair;
-}
-.outline {
-  position: absolute;
-  border: 2px solid #fff;
-  box-shadow:
-    0 0 0 1.5px #232838,
-    inset 0 0 0 1.5px #232838;
-  pointer-events: none;
-}
-.tag {
-  position: absolute;
-  left: -2px;
-  bottom: calc(100% + 6px);
-  background: #232838;
-  color: #fffdf8;
-  padding: 3px 9px;
-  border-radius: 4px;
-  font-size: 13px;
-  white-space: nowrap;
-}
-.tag.below {
-  bottom: auto;
-  top: 6px;
-  left: 6px;
 }
 .lacks {
   position: absolute;

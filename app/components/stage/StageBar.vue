@@ -20,7 +20,7 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
 </script>
 
 <template>
-  <div class="bar" role="toolbar" aria-label="Stage">
+  <StageTools>
     <v-btn variant="text" :aria-pressed="stage.view.running" @click="stage.toggle()">
       <BitsIcon :name="stage.view.running && stage.view.back === 0 ? 'pause' : 'play'" />{{
         stage.view.running && stage.view.back === 0 ? 'Freeze' : 'Run'
@@ -94,34 +94,5 @@ defineEmits<{ pick: []; shapes: []; phone: [] }>()
       }}</v-tooltip></v-btn
     >
     <span class="soft hold">Hold <kbd>B</kbd>: template’s</span>
-  </div>
+  </StageTools>
 </template>
-
-<style scoped>
-.bar {
-  display: flex;
-  align-items: center;
-  flex-wrap: wrap;
-  column-gap: 1px;
-}
-.bar :deep(.v-btn) {
-  padding: 0 7px;
-}
-.bar :deep(.v-btn--icon) {
-  width: 34px;
-}
-.bar :deep(.v-btn.on) {
-  background: var(--ink);
-  color: var(--paper);
-}
-.hold {
-  margin-left: auto;
-  font-size: 12.5px;
-  white-space: nowrap;
-}
-@media (max-width: 1400px) {
-  .hold {
-    display: none;
-  }
-}
-</style>

@@ -71,7 +71,8 @@ const ACTS: Record<string, () => void> = {
   },
   ' ': () => onStage.value?.toggle(),
   '.': () => onStage.value?.stepOnce(),
-  ',': () => onStage.value?.stepBack(),
+  // Time of a foreign game goes one way.
+  ',': () => stage.value?.stepBack(),
   b: () => {
     if (onStage.value !== null) onStage.value.view.before = true
   },
