@@ -56,6 +56,11 @@ export const letteringFile = (one: Lettering) => ({
 })
 
 let usual: Promise<unknown> | null = null
+/** A face that cannot be fetched now leaves the words in another one, and is asked for again by the next game. */
+const ownFace = () =>
+  (usual ??= Promise.all([500, 650, 700, 800].map((weight) => document.fonts.load(`${weight} 20px ${OWN}`))).catch(
+    () => (usual = null),
+  ))
 const faces = new Map<string, Promise<string>>()
 
 /** CSS families of a game's words: all of them, and by asset those of single texts that have their own. */
@@ -71,7 +76,7 @@ export async function lettersOf(doc: GameDoc, template: Template | null): Promis
 }
 
 async function typefaceOf(doc: GameDoc, template: Template | null): Promise<string> {
-  await (usual ??= Promise.all([500, 650, 700, 800].map((weight) => document.fonts.load(`${weight} 20px ${OWN}`))))
+  await ownFace()
   const own = Object.entries(doc.assets).find(([, asset]) => asset.file === doc.typeface)
   if (doc.typeface === undefined || doc.typeface === TYPEFACE_FILE || own === undefined || template === null) return OWN
   return faceOf(own[0], template)

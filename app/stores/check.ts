@@ -1,4 +1,5 @@
 import { latest } from '../composables/latest'
+import { stageFirst } from '../composables/stage-first'
 import { isSafe, type Finding, type Severity } from '@core/check/finding'
 import { reportOf, reportPage } from '@core/check/report'
 import { textOf } from '@core/check/texts'
@@ -39,6 +40,7 @@ export const useCheck = defineStore('check', () => {
     const began = performance.now()
     // The worker reads from the store: what was just brought in has to be there.
     await bytesKept().catch(() => undefined)
+    await stageFirst()
     const result = await checker().check(toRaw(template), toRaw(pack), playerBytes(template))
     // A later run has been asked for in the meantime: its answer counts.
     if (!counts()) return

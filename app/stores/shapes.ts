@@ -5,6 +5,7 @@ import type { Rework } from '@core/art/rework'
 import type { Point } from '@core/game/types'
 import type { Frame, SpriteContent, Strip } from '@core/kinds/drawing'
 import { defineStore } from 'pinia'
+import { stageFirst } from '../composables/stage-first'
 import { bytesKept } from '../storage/assets'
 import { lendUnstored } from '../workers/lend'
 import { workshop } from '../workers/workshop'
@@ -18,6 +19,7 @@ const firstFrame = (sprite: SpriteContent): Frame => Object.values(sprite.clips)
 /** The worker reads files where they are stored: what has just come in is waited for. */
 async function stored(): Promise<{ workshop: ReturnType<typeof workshop> }> {
   await bytesKept().catch(lendUnstored)
+  await stageFirst()
   return { workshop: workshop() }
 }
 

@@ -3,6 +3,7 @@ import type { Level } from '@core/sound/balance'
 import type { Template } from '@core/template/template'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { stageFirst } from '../composables/stage-first'
 import { bytesKept } from '../storage/assets'
 import { workshop } from '../workers/workshop'
 import { useAssets } from './assets'
@@ -21,6 +22,7 @@ export const useSounds = defineStore('sounds', () => {
       // The worker reads from the store: what was just brought in has to be there.
       found = bytesKept()
         .catch(() => undefined)
+        .then(stageFirst)
         .then(() => workshop().peaks(hash, { ...facts, source: { ...facts.source } }, template, columns))
       shapes.set(key, found)
     }

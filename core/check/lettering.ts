@@ -1,7 +1,9 @@
 import { contentOf } from '../pack/pack'
 import type { Widths } from '../wording/fit'
-import { fontWidths, lettersOf } from '../wording/font'
 import type { CheckContext } from './rule'
+
+/** The reader of font files is large and rarely wanted: it is fetched when a game has a lettering of its own. */
+const fontReader = () => import('../wording/font')
 
 /** The font file the game is lettered in; null for the family that comes with every game, and for drawn letters. */
 export function letteringOf(ctx: CheckContext): string | null {
@@ -19,7 +21,7 @@ export async function widthsOf(ctx: CheckContext, asset: string | null = letteri
   const bytes = await ctx.bytes(asset)
   if (bytes === null) return ctx.widths
   try {
-    const widths = fontWidths('the lettering', bytes, ctx.widths)
+    const widths = (await fontReader()).fontWidths('the lettering', bytes, ctx.widths)
     measured.set(asset, widths)
     return widths
   } catch {
@@ -39,7 +41,7 @@ export async function glyphsOf(ctx: CheckContext): Promise<((letter: string) => 
   const bytes = content.asset === null ? null : await ctx.bytes(content.asset)
   if (bytes === null) return null
   try {
-    return lettersOf('the lettering', bytes)
+    return (await fontReader()).lettersOf('the lettering', bytes)
   } catch {
     return null
   }

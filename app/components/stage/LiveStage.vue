@@ -7,6 +7,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, 
 import { areFrames, bringingsOf } from '~/composables/dropped'
 import { loadImagesOf } from '~/composables/images'
 import { makeStage, type Stage } from '~/composables/stage'
+import { stageComes } from '~/composables/stage-first'
 import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
@@ -48,7 +49,9 @@ const dragging = ref(false)
 let pointer: { x: number; y: number } | null = null
 let handle = 0
 
-onMounted(async () => {
+const here = stageComes()
+onMounted(() => come().finally(here))
+async function come(): Promise<void> {
   if (bench.setup === null || bench.template === null) return
   const [letters] = await Promise.all([
     lettersOf(bench.setup.doc, bench.template),
@@ -75,8 +78,9 @@ onMounted(async () => {
   loading.value = false
   emit('ready', stage.value)
   handle = requestAnimationFrame(follow)
-})
+}
 onBeforeUnmount(() => {
+  here()
   cancelAnimationFrame(handle)
   onStage.arranged = () => null
   stage.value?.close()

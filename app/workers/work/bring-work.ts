@@ -9,7 +9,7 @@ import { hashOf } from '@core/pack/hash'
 import { broken, newFacts } from '@core/art/take-in'
 import { ART_LIMITS, unzipSafely } from '@core/parcel/unzip'
 import type { Template } from '@core/template/template'
-import { readFont, type FontFacts } from '@core/wording/font'
+import type { FontFacts } from '@core/wording/font'
 import { answer } from './answer'
 import type { FactsTable, WorkFiles, WorkshopPlace } from './files'
 
@@ -114,6 +114,7 @@ export function bringWork(place: WorkshopPlace, { pixelsOf, pixelsFor }: WorkFil
     /** What a font file says of itself. */
     takeFont: (name: string, bytes: Uint8Array, imported: string, source: Partial<AssetFacts['source']>) =>
       answer(async (): Promise<TakenIn & { font: FontFacts }> => {
+        const { readFont } = await import('@core/wording/font')
         const font = readFont(name, bytes)
         const hash = hashOf(bytes)
         const facts = newFacts(name, font.mime, bytes.length, {}, imported, {
