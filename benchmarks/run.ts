@@ -2,6 +2,7 @@ import { CATALOGUE } from '../core/template/catalogue'
 import { arcadeRows } from './arcade'
 import { alignRow, outlineRow, packRow } from './art'
 import { engineRow, heapRow } from './engine'
+import { folderRows } from './folder'
 import { parcelRows } from './parcel'
 import { print, type Row } from './report'
 import { drillRows, sizeRows } from './size'
@@ -21,6 +22,7 @@ const SECTIONS: Record<string, () => Promise<Row[]>> = {
   wording: async () => [await wordingRow()],
   sheets: sheetRows,
   parcel: parcelRows,
+  folder: folderRows,
   arcade: arcadeRows,
   size: sizeRows,
   drill: drillRows,

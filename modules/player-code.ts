@@ -9,8 +9,8 @@ const TYPES = `declare module '#player-code' {
   export const PLAYER_BYTES: Readonly<Record<string, number>>
   /** The player of a template as one script; fetched when it is asked for. */
   export function playerCodeFor(template: string): Promise<string>
-  /** What stands in front of everything in a game that came as a folder, as one script. */
-  export function besideCode(): Promise<string>
+  /** What stands in front of everything in a game that came as a folder, as one script: on the bench, or where it is played. */
+  export function besideCode(use: 'bench' | 'play'): Promise<string>
 }`
 
 /** `#player-code`: the players, one a template, for the app's parcels and for the server. */
@@ -24,11 +24,12 @@ export default defineNuxtModule({
         getContents: async () => `export default ${JSON.stringify(await buildPlayer(id))}`,
         write: true,
       })
-    addTemplate({
-      filename: 'player-code/beside.mjs',
-      getContents: async () => `export default ${JSON.stringify(await buildBeside())}`,
-      write: true,
-    })
+    for (const use of ['bench', 'play'])
+      addTemplate({
+        filename: `player-code/beside-${use}.mjs`,
+        getContents: async () => `export default ${JSON.stringify(await buildBeside(use))}`,
+        write: true,
+      })
     const index = addTemplate({
       filename: 'player-code/index.mjs',
       getContents: async () => {
@@ -37,7 +38,8 @@ export default defineNuxtModule({
         return `export const PLAYER_BYTES = ${JSON.stringify(Object.fromEntries(bytes))}
 const PLAYERS = { ${loads.join(', ')} }
 export const playerCodeFor = async (template) => (await PLAYERS[template]()).default
-export const besideCode = async () => (await import('./beside.mjs')).default`
+const BESIDE = { bench: () => import('./beside-bench.mjs'), play: () => import('./beside-play.mjs') }
+export const besideCode = async (use) => (await BESIDE[use]()).default`
       },
       write: true,
     })

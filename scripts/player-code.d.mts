@@ -1,2 +1,2 @@
 export function buildPlayer(template: string): Promise<string>
-export function buildBeside(): Promise<string>
+export function buildBeside(use: 'bench' | 'play'): Promise<string>

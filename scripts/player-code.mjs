@@ -33,10 +33,11 @@ const crumblingOf = (template) => ({
 /** It also stands inside a script element. */
 const insideElement = (code) => code.replaceAll('</script', '<\\/script').replaceAll('<!--', '<\\!--').trim()
 
-/** What stands in front of everything in a game that came as a folder, as one script. */
-export async function buildBeside() {
+/** What stands in front of everything in a game that came as a folder, as one script: on the bench, or where it is played. */
+export async function buildBeside(use) {
+  const entry = { bench: 'main.ts', play: 'play.ts' }[use]
   const result = await build({
-    ...{ entryPoints: [join(root, 'player/beside/main.ts')], bundle: true, write: false, minify: true },
+    ...{ entryPoints: [join(root, 'player/beside', entry)], bundle: true, write: false, minify: true },
     ...{ format: 'iife', target: ['es2020'], legalComments: 'none', tsconfigRaw: '{}' },
   })
   return insideElement(result.outputFiles[0].text)

@@ -1,4 +1,4 @@
-import { BesideMessage, BesideName, type BesideAsk, type BesideNews, type PickBox } from '@core/folder/beside-protocol'
+import { BesideMessage, type BesideAsk, type BesideNews, type PickBox } from '@core/folder/beside-protocol'
 import { StageAnswer } from '@core/folder/stage-protocol'
 import type { Pack } from '@core/pack/pack'
 import type { FolderTemplate } from '@core/template/template'
@@ -7,6 +7,7 @@ import { reactive } from 'vue'
 import { plain } from '../stores/swap'
 import { bytesKept, unstoredBytes } from '../storage/assets'
 import { folderWork } from '../workers/folder'
+import { keepFor, keptOf } from './foreign-kept'
 
 /** What is known of a game that came as a folder, from its running. */
 export interface ForeignView {
@@ -65,7 +66,7 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
 
   async function layered(template: FolderTemplate, pack: Pack) {
     await bytesKept().catch(() => folderWork().lend(new Map(unstoredBytes())))
-    return folderWork().start(plain(template), plain(pack), await besideCode())
+    return folderWork().start(plain(template), plain(pack), await besideCode('bench'))
   }
 
   async function send(files: ReadonlyMap<string, { hash: string; bytes: Uint8Array }>): Promise<string> {
@@ -88,14 +89,6 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
     return read.data.base
   }
 
-  function kept(): BesideName['kept'] {
-    try {
-      return BesideName.shape.kept.parse(JSON.parse(localStorage.getItem(keptKey(packId)) ?? '{}'))
-    } catch {
-      return {}
-    }
-  }
-
   /** Starts the game as the pack is now. Each start has an address of its own, so that nothing old is ever shown. */
   async function start(template: FolderTemplate, pack: Pack): Promise<void> {
     const mine = ++turn
@@ -111,7 +104,7 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
       if (mine !== turn) return
       Object.assign(view, { trouble: '', asked: [], missing: [], refused: [], faults: [], running: true, slow: false })
       view.starts++
-      view.name = JSON.stringify({ kept: kept() })
+      view.name = JSON.stringify({ kept: keptOf(keptKey(packId)) })
       view.src = base + template.folder.page
     } catch (error) {
       if (mine !== turn) return
@@ -195,11 +188,7 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
           view.lent = news.bytes
           break
         case 'save':
-          try {
-            localStorage.setItem(keptKey(packId), JSON.stringify(news.kept))
-          } catch {
-            // Where nothing may be stored the game keeps it for as long as it runs.
-          }
+          keepFor(keptKey(packId), news.kept)
           break
         case 'frozen':
           view.running = !news.on

@@ -48,22 +48,26 @@ export const usePosting = defineStore('posting', () => {
   let stream: EventSource | null = null
   let typeface: Promise<Uint8Array> | null = null
 
-  /** The folder with the pack over it. */
-  async function buildFolder(template: FolderTemplate, pack: Pack): Promise<{ zip: Uint8Array } | null> {
+  /** The folder with the pack over it; for an arcade with what that looks at, and makes copies of. */
+  async function buildFolder(
+    template: FolderTemplate,
+    pack: Pack,
+    handOn: boolean,
+  ): Promise<{ zip: Uint8Array } | null> {
     const { folderWork } = await import('../workers/folder')
     const unstored = unstoredBytes()
     if (unstored.size > 0) await folderWork().lend(new Map(unstored))
-    const built = await folderWork().parcel(plain(template), plain(pack))
+    const built = await folderWork().parcel(plain(template), plain(pack), handOn)
     if (built.ok) return built.value
     notices.warn(built.message)
     return null
   }
 
   /** What goes out; the game as one page too, where it is one of ours. */
-  async function build(): Promise<(Pick<Parcel, 'zip'> & Partial<Parcel>) | null> {
+  async function build(handOn = false): Promise<(Pick<Parcel, 'zip'> & Partial<Parcel>) | null> {
     if (bench.pack === null || bench.template === null) return null
     await bytesKept().catch(lendUnstored)
-    if (bench.base?.kind === 'folder') return buildFolder(bench.base, bench.pack)
+    if (bench.base?.kind === 'folder') return buildFolder(bench.base, bench.pack, handOn)
     typeface ??= fetch(TYPEFACE_URL).then(async (answer) => new Uint8Array(await answer.arrayBuffer()))
     const { template, pack } = bench
     const [playerCode, face] = await Promise.all([playerCodeFor(template.id), typeface])
@@ -92,8 +96,8 @@ export const usePosting = defineStore('posting', () => {
     else localStorage.setItem(pendingKey(), JSON.stringify(next))
   }
 
-  async function parcelToSend(): Promise<Pick<Parcel, 'zip'> | null> {
-    const parcel = await build()
+  async function parcelToSend(handOn: boolean): Promise<Pick<Parcel, 'zip'> | null> {
+    const parcel = await build(handOn)
     if (parcel !== null && parcel.zip.length > UPLOAD_LIMIT_BYTES)
       throw new Error(
         `The parcel has ${(parcel.zip.length / 1e6).toFixed(1)} MB; the arcade takes ${UPLOAD_LIMIT_BYTES / 1e6}. The weigh-in on Check shows what weighs most.`,
@@ -117,7 +121,7 @@ export const usePosting = defineStore('posting', () => {
     current.value = null
     phase.value = 'building'
     try {
-      const parcel = await parcelToSend()
+      const parcel = await parcelToSend(true)
       if (parcel === null || bench.pack === null) return stop()
       const print = fingerprintOf(bench.pack)
       phase.value = 'sending'
@@ -224,7 +228,7 @@ export const usePosting = defineStore('posting', () => {
   /** The game's files into a folder of a WebDAV host, through the app's server. Name and password are kept nowhere. */
   async function sendToWebdav(wish: Omit<WebdavRequest, 'upload'>): Promise<WebdavAnswer | null> {
     return attempt(async () => {
-      const parcel = await parcelToSend()
+      const parcel = await parcelToSend(false)
       if (parcel === null) throw new Error('The game could not be packed.')
       const sent = await send(parcel.zip, await ownKey(), bench.pack?.id ?? '')
       const body = JSON.stringify({ ...wish, upload: sent })

@@ -83,8 +83,8 @@ const work = {
       return { files: new Map(ready), keys }
     }),
 
-  parcel: (template: FolderTemplate, pack: Pack) =>
-    answer(() => buildFolderParcel({ template, pack, ...layerPlace(template, pack) })),
+  parcel: (template: FolderTemplate, pack: Pack, handOn: boolean) =>
+    answer(() => buildFolderParcel({ template, pack, handOn, ...layerPlace(template, pack) })),
 
   lend: lendBytes,
 }

@@ -486,7 +486,10 @@ const TEXTS: Record<string, (f: Facts) => FindingText> = {
   }),
   'outside-address': (f) => ({
     what: `${s(f, 'file')} loads from outside of the parcel: ${s(f, 'address')}`,
-    why: 'It would be missing one day, and tells somebody else who plays.',
+    why:
+      f['foreign'] === 1
+        ? 'The arcade lets nothing through to there: see that the game goes without. On a host of your own it would tell somebody else who plays.'
+        : 'It would be missing one day, and tells somebody else who plays.',
     fix: '',
   }),
   'contents-differ': (f) => ({

@@ -1,10 +1,16 @@
 import * as z from 'zod'
+import { KEPT_CHARACTERS } from './beside-words'
 
 const Path = z.string().max(600)
 const Text = z.string().max(300)
 const Px = z.number().min(-100_000).max(100_000)
 export const PickBox = z.object({ x: Px, y: Px, w: Px, h: Px })
 export type PickBox = z.infer<typeof PickBox>
+
+/** What a game keeps, by its own names. */
+const Kept = z
+  .record(z.string().max(200), z.string().max(20_000))
+  .refine((kept) => Object.entries(kept).reduce((sum, all) => sum + all.join('').length, 0) <= KEPT_CHARACTERS)
 
 /** What the script beside a foreign game tells of it. A path is that of a file in the folder, or the key of a data: address. */
 export const BesideNews = z.discriminatedUnion('is', [
@@ -19,7 +25,7 @@ export const BesideNews = z.discriminatedUnion('is', [
   z.object({ is: z.literal('listens'), to: z.enum(['keyboard', 'touch', 'gamepad']) }),
   z.object({ is: z.literal('pressed') }),
   z.object({ is: z.literal('lent'), bytes: z.int().min(0).max(1_000_000) }),
-  z.object({ is: z.literal('save'), kept: z.record(z.string().max(200), z.string().max(20_000)) }),
+  z.object({ is: z.literal('save'), kept: Kept }),
   z.object({ is: z.literal('frozen'), on: z.boolean() }),
   z.object({
     is: z.literal('picked'),
@@ -53,5 +59,5 @@ export interface BesideCall {
 }
 
 /** What a frame is named as it begins: what was kept, for the game to read at once. */
-export const BesideName = z.object({ kept: z.record(z.string(), z.string()) })
+export const BesideName = z.object({ kept: Kept })
 export type BesideName = z.infer<typeof BesideName>

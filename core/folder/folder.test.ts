@@ -207,7 +207,10 @@ describe('a pack over a folder', () => {
       expect.arrayContaining(['index.html', 'js/boat.js', 'credits.html', 'parcel.json']),
     )
     const manifest = JSON.parse(text(files.get('parcel.json')))
-    expect(manifest).toMatchObject({ format: 'pack-post-folder-parcel', page: 'index.html', changed: ['js/boat.js'] })
+    expect(manifest).toMatchObject({
+      format: 'pack-post-parcel',
+      folder: { page: 'index.html', changed: ['js/boat.js'] },
+    })
     for (const { name, sha256 } of manifest.files) expect(hashOf(files.get(name)!)).toBe(sha256)
   })
 

@@ -1,4 +1,5 @@
 import { userError } from '../errors'
+import { BESIDE } from '../parcel/manifest'
 import { PACK_LIMITS, isPortableName, type UnzipLimits } from '../parcel/unzip'
 import { LONGEST_PATH, MOST_FOLDER_FILES } from '../template/folder'
 
@@ -18,7 +19,7 @@ export interface OpenedFolder {
   told: string[]
 }
 
-/** What systems and editors leave behind, and what only its maker's tools need. */
+/** What systems and editors leave behind, and what only its maker's tools need, and what was put beside a game by us. */
 const LITTER = /(^|\/)(__MACOSX|\.[^/]+|Thumbs\.db|desktop\.ini)(\/|$)/i
 const PAGE = /\.html?$/i
 /** What only runs where somebody keeps a server for it. */
@@ -79,6 +80,8 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
   for (const name of names) {
     if (!name.startsWith(root)) continue
     const path = name.slice(root.length)
+    // A parcel of ours that is opened again: what was put beside the game is none of it.
+    if (path.startsWith(BESIDE)) continue
     if (!isPortableName(path) || path.length > LONGEST_PATH)
       throw stop(
         'folder-name',
@@ -86,7 +89,7 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
       )
     files.set(path, given.get(name)!)
   }
-  const outside = names.length - files.size
+  const outside = names.filter((name) => !name.startsWith(root)).length
   const told =
     outside === 0
       ? []

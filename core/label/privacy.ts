@@ -66,16 +66,17 @@ export const linksIn = (text: string): string[] => text.match(LINK) ?? []
 
 /**
  * The statement players read, one sentence each, written from what is switched on. `links` is how many addresses the
- * label's texts have in them.
+ * label's texts have in them; `foreign` games run code that is not ours.
  */
 export function privacyStatement(privacy: Privacy, links: number, foreign = false): string[] {
-  if (foreign)
-    return ['This game runs its own maker’s code: what it keeps, and what it sends to whom, is not known to Pack Post.']
-
-  const lines = ['Your best score is kept in your own browser.']
-  if (!privacy.scores && !privacy.plays && privacy.email === null)
+  const lines = foreign
+    ? [
+        'This game runs its own maker’s code. In the arcade that is shut in: it loads its own files and nothing else, and what it keeps stays in your own browser. Of other places where it is put nothing is known.',
+      ]
+    : ['Your best score is kept in your own browser.']
+  if (!foreign && !privacy.scores && !privacy.plays && privacy.email === null)
     lines.push('The game sends nothing to anybody and asks for no name and no e-mail.')
-  if (privacy.scores)
+  if (privacy.scores && !foreign)
     lines.push(
       'If you choose to, a score goes into the table under a made-up name from a list, with the moves that made it, so that it can be checked.',
     )

@@ -72,12 +72,16 @@ export async function buildParcel(given: ParcelSource): Promise<Parcel> {
     const bytes = await source.bytes(hash)
     if (bytes !== null) files.set(name, bytes)
   }
-  const manifest = makeManifest(source, files)
+  const manifest = manifestOf(source, files)
   files.set('parcel.json', jsonFile(manifest))
   return { zip: zipFiles(files), html: onePage(source, doc, used, description), doc, manifest }
 }
 
-function makeManifest({ template, pack }: ParcelSource, files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
+/** The list of a parcel: what it was built from, and every file in it. */
+export function manifestOf(
+  { template, pack }: Pick<ParcelSource, 'template' | 'pack'>,
+  files: ReadonlyMap<string, Uint8Array>,
+): ParcelManifest {
   const assets: ParcelManifest['assets'] = {}
   const keep = (hash: string) => {
     const facts = pack.assets[hash]

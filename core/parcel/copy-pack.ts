@@ -3,26 +3,31 @@ import { emptyLabel } from '../label/label'
 import { PACK_FORMAT, PACK_VERSION, type LineageLine, type Pack } from '../pack/pack'
 import { fingerprintOf } from '../pack/fingerprint'
 import { EXTENSIONS } from '../pack/asset'
-import { assetFile } from '../template/game-doc'
+import { hashOf } from '../pack/hash'
+import type { FolderTemplate } from '../template/template'
 import type { ParcelManifest } from './manifest'
+import { templateFiles } from './template-files'
 import { zipFiles } from './zip'
 
 /**
  * A pack to make one's own from, out of a posted parcel: its parts and their credits, an empty label but for words
- * that describe the game, and one more line of where it came from. `files` are the parcel's.
+ * that describe the game, and one more line of where it came from. `files` are the parcel's; `template` is handed on with
+ * it where it was made of a folder.
  */
-export function copyPack(
+export async function copyPack(
   manifest: ParcelManifest,
   files: ReadonlyMap<string, Uint8Array>,
   id: string,
   from: Pick<LineageLine, 'host' | 'postcode' | 'at'>,
-): Uint8Array {
+  template: FolderTemplate | null,
+): Promise<Uint8Array> {
+  const byHash = new Map([...files.values()].map((bytes) => [hashOf(bytes), bytes]))
   const used = new Set(Object.values(manifest.parts).flatMap(assetsOf))
   const assets: Pack['assets'] = {}
   const out = new Map<string, Uint8Array>()
   for (const [hash, facts] of Object.entries(manifest.assets)) {
     if (!used.has(hash)) continue
-    const bytes = files.get(assetFile(hash, facts.mime))
+    const bytes = byHash.get(hash)
     if (bytes === undefined) continue
     assets[hash] = facts
     out.set(`assets/${hash}.${EXTENSIONS[facts.mime]}`, bytes)
@@ -62,6 +67,9 @@ export function copyPack(
     ],
     kept: {},
   }
+  if (template !== null)
+    for (const [name, bytes] of await templateFiles(template, async (hash) => byHash.get(hash) ?? null))
+      out.set(name, bytes)
   out.set('pack.json', new TextEncoder().encode(JSON.stringify(pack, null, 1) + '\n'))
   return zipFiles(out)
 }

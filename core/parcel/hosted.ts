@@ -4,7 +4,7 @@ import type { Pack } from '../pack/pack'
 import { jsonFile, webManifest } from './build'
 import { buildGameDoc, TYPEFACE_FILE } from '../template/game-doc'
 import { creditsPage, hostedPage, START_SCRIPT } from './html'
-import type { ParcelManifest } from './manifest'
+import { BESIDE, type ParcelManifest } from './manifest'
 
 export interface HostOwn {
   playerCode: string
@@ -39,3 +39,7 @@ export function hostedFiles(
   if (doc.typeface === TYPEFACE_FILE) files.set(TYPEFACE_FILE, own.typeface)
   return { doc, files }
 }
+
+/** Of a game that came as a folder the host writes its list alone: all else is as it was sent, and served as strange code. */
+export const hostedFolderFiles = (manifest: ParcelManifest): Map<string, Uint8Array> =>
+  new Map([[`${BESIDE}parcel.json`, jsonFile(manifest)]])

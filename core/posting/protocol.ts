@@ -8,6 +8,7 @@ import { EmailUse } from '../label/privacy'
 import { PlayProof } from './proof-schema'
 import { KeptProgress } from './progress-schema'
 import { PostingState } from '../pack/posting-record'
+import { FolderPath } from '../template/folder'
 
 /** What app and arcade say to each other. Both sides read through these. */
 export const UPLOAD_LIMIT_BYTES = 25_000_000
@@ -113,8 +114,10 @@ export const GameView = z.object({
   copies: z.string().nullable(),
   /** Address under which the game's files lie, on an origin of their own; it changes when who can see it does. */
   playUrl: z.url(),
-  /** Address of the page that keeps the game as an app, on the same origin. */
-  appUrl: z.url(),
+  /** Of a game that came as a folder, which runs its maker's code: the page below `playUrl` it starts with; else null. */
+  page: FolderPath.nullable().default(null),
+  /** Address of the page that keeps the game as an app, on the same origin; null for one that runs its maker's code. */
+  appUrl: z.url().nullable(),
   /** Path of the game's page; for what is not public it has a part that nobody guesses. */
   link: z.string(),
   bytes: z.int(),

@@ -160,13 +160,16 @@ const Common = z.object({
   assets: z.record(z.string(), z.object({ path: z.string(), facts: AssetFacts })),
 })
 
+/** One made of a folder of files that play themselves. */
+export const FolderTemplate = Common.extend({ kind: z.literal('folder'), folder: Folder })
+export type FolderTemplate = z.infer<typeof FolderTemplate>
+
 /** A prebuilt game with parts of default content: one our engine plays, its rules by the id, or a folder of files that play themselves. */
 export const Template = z.discriminatedUnion('kind', [
   Common.extend({ kind: z.literal('engine') }),
-  Common.extend({ kind: z.literal('folder'), folder: Folder }),
+  FolderTemplate,
 ])
 export type Template = z.infer<typeof Template>
-export type FolderTemplate = Extract<Template, { kind: 'folder' }>
 
 export function specOf(template: Template, part: string): PartSpec | undefined {
   return template.parts.find((spec) => spec.id === part)

@@ -1,18 +1,10 @@
 import type { BesideAsk, BesideCall } from '../../core/folder/beside-protocol'
-import {
-  allowUse,
-  fileOfImage,
-  followPictures,
-  followSwap,
-  frameBegins,
-  pickAt,
-  pictureNow,
-  swapPicture,
-} from './pictures'
+import { fileOfImage, followPictures, followSwap, frameBegins, pickAt, pictureNow, swapPicture } from './pictures'
+import { allowOwnFiles, allowUse } from './own-files'
 import { clip, pathOf, tell } from './report'
 import { followSounds } from './sounds'
 import { followSources } from './sources'
-import { lendStorage } from './storage'
+import { closeWaysOut, lendStorage } from './storage'
 import { makeTime } from './time'
 
 /**
@@ -21,6 +13,8 @@ import { makeTime } from './time'
  * game could see in its own files.
  */
 lendStorage()
+closeWaysOut()
+allowOwnFiles()
 const time = makeTime(frameBegins)
 followSources()
 followPictures()

@@ -194,17 +194,9 @@ export function followPictures(): void {
         remember(this, path)
         return set!.call(this, other)
       }
-      if (this.crossOrigin === null && !/^(data|blob):/.test(String(address))) this.crossOrigin = 'anonymous'
       set!.call(this, address)
     },
   })
-}
-
-/** Asked for again by those rules, where the page's own text loads it. */
-export function allowUse(element: Element): void {
-  const one = element as HTMLImageElement | HTMLMediaElement
-  if (one.crossOrigin === null && !/^(data|blob):/.test(one.getAttribute('src') ?? 'data:'))
-    one.crossOrigin = 'anonymous'
 }
 
 const URLS = /url\((["']?)(.*?)\1\)/g

@@ -33,7 +33,7 @@ export function tell(news: BesideNews, at: 'once' | 'now' | 'soon' = 'once'): vo
 export const clip = (text: string, most = 300): string => text.slice(0, most)
 
 /** Where the game's own files lie: the folder of a start. */
-export const base = new URL('.', location.href).href.replace(/(\/stage\/[^/]+\/\d+\/).*$/, '$1')
+export const base = new URL('.', location.href).href.replace(/(\/(?:stage|play)\/[^/]+\/[^/]+\/).*$/, '$1')
 
 /** A file of the folder by its address; the key of a data: address; empty for anything else. */
 export function pathOf(address: string): string {

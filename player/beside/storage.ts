@@ -3,6 +3,7 @@ import { KEPT_CHARACTERS } from '../../core/folder/beside-words'
 import { tell } from './report'
 
 const timeout = window.setTimeout.bind(window)
+const SAVE_EVERY_MS = 250
 
 /** What was kept of an earlier play: the page around the frame has named it so. */
 function keptBefore(): Record<string, string> {
@@ -62,16 +63,23 @@ function makeStorage(values: Map<string, string>, changed: () => void): Storage 
 /** Lends a game what an opaque origin has none of, so that it does not break. */
 export function lendStorage(): void {
   const values = new Map(Object.entries(keptBefore()))
-  let waiting = false
+  let resting = false
+  let again = false
+  const save = () => {
+    const kept = Object.fromEntries(values)
+    tell({ is: 'save', kept }, 'now')
+    tell({ is: 'lent', bytes: JSON.stringify(kept).length }, 'soon')
+  }
+  /** The first change of a row is told at once, since the page may be left any moment; what follows soon after, together. */
   const changed = () => {
-    if (waiting) return
-    waiting = true
+    again = resting
+    if (resting) return
+    resting = true
+    queueMicrotask(save)
     timeout(() => {
-      waiting = false
-      const kept = Object.fromEntries(values)
-      tell({ is: 'save', kept }, 'now')
-      tell({ is: 'lent', bytes: JSON.stringify(kept).length }, 'soon')
-    }, 30)
+      resting = false
+      if (again) changed()
+    }, SAVE_EVERY_MS)
   }
   const lend = (name: string, get: () => unknown) => {
     try {
@@ -91,4 +99,14 @@ export function lendStorage(): void {
     configurable: true,
     get: () => ({ ...worker, ready: new Promise(() => undefined), addEventListener: () => undefined }),
   })
+}
+
+/** A policy stops every way out but this one: a connection between browsers asks nobody's leave. */
+export function closeWaysOut(): void {
+  for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection'])
+    try {
+      Object.defineProperty(window, name, { configurable: false, writable: false, value: undefined })
+    } catch {
+      // As above.
+    }
 }

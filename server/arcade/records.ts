@@ -4,6 +4,7 @@ import { LineageLine } from '@core/pack/pack'
 import { GoLive, LabelPictures, REPORT_REASONS, StateAt } from '@core/posting/protocol'
 import { PostingState } from '@core/pack/posting-record'
 import { SHAPES } from '@core/game/stage'
+import { FolderPath } from '@core/template/folder'
 import * as z from 'zod'
 
 /** What the arcade keeps of each thing; everything read back goes through these. */
@@ -13,6 +14,8 @@ export const ReleaseRecord = z.object({
   at: z.string(),
   label: Label.omit({ visibility: true }),
   template: z.object({ id: z.string(), name: z.string() }),
+  /** Of a game that came as a folder and runs its own maker's code: the page it starts with, and whether its terms are known. */
+  folder: z.object({ page: FolderPath, terms: z.boolean() }).optional(),
   /** Shape of its stage; absent in records from before there were two. */
   stage: z.enum(SHAPES).default('wide'),
   controls: z.array(z.string()),

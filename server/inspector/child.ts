@@ -28,10 +28,13 @@ const say = (answer: z.input<typeof InspectorAnswer>) =>
 async function main(): Promise<void> {
   const job = InspectorJob.parse(JSON.parse(readFileSync(0, 'utf8')))
   try {
-    const { manifest, findings, kept } = await inspect(new Uint8Array(readFileSync(job.parcel)), shelfIn(job.shelf))
+    const { manifest, folder, findings, kept } = await inspect(
+      new Uint8Array(readFileSync(job.parcel)),
+      shelfIn(job.shelf),
+    )
     const files = [...kept].map(([name, bytes]) => ({ name, hash: hashOf(bytes), bytes: bytes.length }))
     for (const [i, bytes] of [...kept.values()].entries()) writeFileSync(join(job.out, files[i]!.hash), bytes)
-    say({ ok: true, value: { manifest, findings, files } })
+    say({ ok: true, value: { manifest, folder, findings, files } })
   } catch (error) {
     if (!(error instanceof UserError)) throw error
     say({ ok: false, code: error.code, message: error.message })

@@ -9,9 +9,9 @@ import type { Pack } from '@core/pack/pack'
 import { stableJson } from '@core/pack/stable-json'
 import { buildGameDoc } from '@core/template/game-doc'
 import { labelFiles } from '@core/parcel/label-files'
-import { ParcelManifest, PARCEL_VERSION } from '@core/parcel/manifest'
+import { HANDED_TEMPLATE, manifestFile, ParcelManifest, PARCEL_VERSION } from '@core/parcel/manifest'
 import { unzipSafely } from '@core/parcel/unzip'
-import type { Template } from '@core/template/template'
+import { Template, type FolderTemplate } from '@core/template/template'
 import { fittedTo } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
 import { PARCEL_LIMITS } from './limits'
@@ -26,6 +26,8 @@ export interface Shipped {
 export interface Looked {
   manifest: ParcelManifest
   template: Template
+  /** The template of a game that came as a folder, as its maker sent it. */
+  folder: FolderTemplate | null
   doc: GameDoc
   findings: Finding[]
   /** The files of the parcel that are of any use, by name: art, sounds and pictures whose bytes are what the list says. */
@@ -35,7 +37,7 @@ export interface Looked {
 const FILE = 'parcel'
 
 function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
-  const raw = files.get('parcel.json')
+  const raw = files.get(manifestFile(files) ?? '')
   const bad = (why: string) =>
     userError(
       'bad-manifest',
@@ -76,7 +78,13 @@ function differs(file: string): Finding {
 export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Shipped>): Promise<Looked> {
   const files = unzipSafely(bytes, FILE, PARCEL_LIMITS)
   const manifest = readManifest(files)
-  const shipped = shelf.get(manifest.template.id)
+  const folder = manifest.folder === undefined ? null : folderOf(manifest, files)
+  if (folder !== null && shelf.has(folder.id))
+    throw userError(
+      'template',
+      `The template “${folder.id}” is this arcade’s own; a game’s folder cannot be called so.`,
+    )
+  const shipped = folder === null ? shelf.get(manifest.template.id) : { template: folder, assets: new Map() }
   if (shipped === undefined)
     throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
   const listed = new Set(manifest.files.map((file) => file.name))
@@ -86,22 +94,23 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
     if (content === undefined || content.length !== entry.bytes || hashOf(content) !== entry.sha256)
       findings.push(differs(entry.name))
   }
-  for (const name of files.keys()) if (name !== 'parcel.json' && !listed.has(name)) findings.push(differs(name))
-  for (const needed of ['index.html', 'game.json', 'player.js']) if (!files.has(needed)) findings.push(differs(needed))
+  const list = manifestFile(files)
+  for (const name of files.keys()) if (name !== list && !listed.has(name)) findings.push(differs(name))
+  const needs = folder === null ? ['index.html', 'game.json', 'player.js'] : [folder.folder.page]
+  for (const needed of needs) if (!files.has(needed)) findings.push(differs(needed))
 
   const pack = packOfManifest(manifest)
   const template = fittedTo(shipped.template, pack)
   const doc = buildGameDoc(template, pack)
-  if (findings.length === 0 && differsFrom(doc, JSON.parse(new TextDecoder().decode(files.get('game.json')))))
+  if (
+    folder === null &&
+    findings.length === 0 &&
+    differsFrom(doc, JSON.parse(new TextDecoder().decode(files.get('game.json'))))
+  )
     findings.push(differs('game.json'))
 
-  const pictures = labelFiles(pack)
-  const find = async (hash: string): Promise<Uint8Array | null> => {
-    const name = doc.assets[hash]?.file ?? pictures.get(hash)
-    const content = name === undefined ? undefined : files.get(name)
-    if (content !== undefined && hashOf(content) === hash) return content
-    return shipped.assets.get(hash) ?? null
-  }
+  const byHash = new Map([...files.values()].map((content) => [hashOf(content), content]))
+  const find = async (hash: string): Promise<Uint8Array | null> => byHash.get(hash) ?? shipped.assets.get(hash) ?? null
   /** The last few answers: what is unpacked is large, and a rule asks for the same thing again and again. */
   const once = <T>(most: number, make: (hash: string) => Promise<T>) => {
     const recent = new Map<string, Promise<T>>()
@@ -131,7 +140,27 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
     }),
   }
   findings.push(...(await makeRunner().run(ctx)).findings)
-  return { manifest, template, doc, findings, kept: await usable(doc, pack, files) }
+  const kept = folder === null ? await usable(doc, pack, files) : new Map(files)
+  if (list !== undefined && folder !== null) kept.delete(list)
+  return { manifest, template, folder, doc, findings, kept }
+}
+
+/** The template that a game of a folder was sent with. Throws a UserError where there is none that fits its list. */
+function folderOf({ template, folder }: ParcelManifest, files: ReadonlyMap<string, Uint8Array>): FolderTemplate {
+  const bad = (why: string) =>
+    userError('folder-template', `The template in this parcel ${why}. Build it again with Pack Post and send it again.`)
+  const raw = files.get(HANDED_TEMPLATE)
+  if (raw === undefined) throw bad('is missing')
+  let json: unknown
+  try {
+    json = JSON.parse(new TextDecoder().decode(raw))
+  } catch {
+    throw bad('cannot be read')
+  }
+  const read = Template.safeParse(json)
+  if (!read.success || read.data.kind !== 'folder') throw bad('makes no sense')
+  if (read.data.id !== template.id || read.data.folder.page !== folder?.page) throw bad('is not the one its list names')
+  return read.data
 }
 
 /**

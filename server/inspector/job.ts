@@ -1,4 +1,6 @@
 import { ParcelManifest } from '@core/parcel/manifest'
+import { LONGEST_PATH } from '@core/template/folder'
+import { FolderTemplate } from '@core/template/template'
 import { Finding } from '@core/check/finding'
 import * as z from 'zod'
 
@@ -14,7 +16,7 @@ export type InspectorJob = z.infer<typeof InspectorJob>
 
 /** A file of the parcel that is kept. */
 export const KeptFile = z.object({
-  name: z.string().max(200),
+  name: z.string().max(LONGEST_PATH),
   hash: z.string().regex(/^[0-9a-f]{64}$/),
   bytes: z.int().min(0),
 })
@@ -22,6 +24,7 @@ export type KeptFile = z.infer<typeof KeptFile>
 
 export const Inspected = z.object({
   manifest: ParcelManifest,
+  folder: FolderTemplate.nullable(),
   findings: z.array(Finding),
   files: z.array(KeptFile),
 })

@@ -14,7 +14,13 @@ export const appTicket = async (game: GameRecord): Promise<string> =>
 export async function appGame(event: H3Event): Promise<AppGame & { live: number }> {
   const game = await recentGame(getRouterParam(event, 'game') ?? '')
   const ticket = getRouterParam(event, 'ticket') ?? ''
-  if (game === null || game.release === null || game.hidden || !sameText(ticket, await appTicket(game)))
+  if (
+    game === null ||
+    game.release === null ||
+    game.release.folder ||
+    game.hidden ||
+    !sameText(ticket, await appTicket(game))
+  )
     throw createError({ statusCode: 404, statusMessage: 'Not here' })
   return { game: game.id, live: game.live, title: game.release.label.title, base: `/app/${game.id}/${ticket}/` }
 }

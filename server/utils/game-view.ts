@@ -13,6 +13,10 @@ import { arcade, ticketFor } from './store'
 export const linkOf = (game: Pick<GameRecord, 'postcode' | 'token' | 'visibility'>): string =>
   `/arcade/${linkStep(game.postcode, game.visibility === 'public' ? null : game.token)}`
 
+/** Whether there is a table: of games whose plays can be played again, where the maker wants one. */
+export const hasScores = ({ release }: Pick<GameRecord, 'release'>): boolean =>
+  release !== null && release.folder === undefined && release.label.privacy.scores
+
 /** What somebody who may see a game learns of it; null while no release is live. `games` is the games' origin. */
 export async function gameView(game: GameRecord, { maker }: Visitor, games: string): Promise<GameView | null> {
   const { release } = game
@@ -54,14 +58,15 @@ export async function gameView(game: GameRecord, { maker }: Visitor, games: stri
     lineage: release.lineage.map(({ title, author, postcode, licence }) => ({ title, author, postcode, licence })),
     band: bandOf(release),
     bandReasons: age.reasons.map(({ question, answer }) => `${question.ask} ${answer.say}: ${answer.example}`),
-    statement: privacyStatement(privacy, links),
+    statement: privacyStatement(privacy, links, release.folder !== undefined),
     framedBy: frameAncestors(privacy),
-    scores: privacy.scores,
+    scores: hasScores(game),
+    page: release.folder?.page ?? null,
     plays: privacy.plays,
     email: privacy.email,
     copies: label.copies.allowed ? label.copies.licence : null,
     playUrl: `${games}/play/${game.id}/${ticket}/`,
-    appUrl: `${games}/app/${game.id}/${await appTicket(game)}/`,
+    appUrl: release.folder === undefined ? `${games}/app/${game.id}/${await appTicket(game)}/` : null,
     bytes: release.bytes,
     created: game.created,
     updated: game.updated,

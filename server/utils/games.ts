@@ -18,6 +18,10 @@ export async function alterGame(id: string, change: GameChange): Promise<GameRec
         throw change.live
           ? refuse.conflict(`Release ${change.live} was never cleared, so it cannot be played. Post it first.`)
           : refuse.missing('This game')
+      if (next.visibility === 'public' && next.release?.folder?.terms === false)
+        throw refuse.conflict(
+          'Nothing says on what terms this game may be shown to all. Say it on the bench (licence and author), and post it again.',
+        )
       return { game: next, moved: change.live === undefined ? [] : await settleLive(at, id, next.live) }
     })
     for (const posting of moved) tell('posting', posting)

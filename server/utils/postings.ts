@@ -3,7 +3,8 @@ import { UserError } from '@core/errors'
 import { linkStep } from '@core/posting/postcode'
 import { PostRequest as PostRequestSchema, type PostingView, type PostRequest } from '@core/posting/protocol'
 import { labelFiles } from '@core/parcel/label-files'
-import { hostedFiles } from '@core/parcel/hosted'
+import { hostedFiles, hostedFolderFiles } from '@core/parcel/hosted'
+import { buildGameDoc } from '@core/template/game-doc'
 import { fittedTo } from '@core/template/uses'
 import { bytesOfMaker, addRelease, isTitleTaken, makeGame, readGame, type ReleaseFile } from '../arcade/games'
 import { inspectApart, type Looked } from '../arcade/inspect-apart'
@@ -138,7 +139,7 @@ async function inspectOne(row: PostingRow): Promise<void> {
 
 async function decide(row: PostingRow, looked: Looked): Promise<void> {
   const { title } = looked.manifest.label
-  const findings = [...looked.findings, ...(await hostFindings(row, title))]
+  const findings = [...looked.findings.map((one) => forPublic(row, one)), ...(await hostFindings(row, title))]
   if (findings.some((finding) => finding.severity === 'must')) {
     await move(row.id, ['in-inspection'], 'returned', { findings, title })
     await dropUpload(row.upload)
@@ -148,6 +149,10 @@ async function decide(row: PostingRow, looked: Looked): Promise<void> {
   const kept = await readPosting((await arcade()).db, row.id)
   if (kept !== null) await finish(kept)
 }
+
+/** What may stand in a game for a few must not in one for all: the parcel does not say who is to see it, the posting does. */
+const forPublic = (row: PostingRow, finding: PostingRow['findings'][number]): PostingRow['findings'][number] =>
+  row.visibility === 'public' && finding.rule === 'terms-unknown' ? { ...finding, severity: 'must' } : finding
 
 /** A cleared release is played, or held until its time. */
 async function finish(row: PostingRow): Promise<void> {
@@ -212,8 +217,8 @@ async function failed(row: PostingRow, error: unknown): Promise<void> {
  */
 async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow['findings']): Promise<boolean> {
   const { db, blobs, settings, tell } = await arcade()
-  const { manifest } = looked
-  const { template } = (await shelf()).get(manifest.template.id)!
+  const { manifest, folder } = looked
+  const template = folder ?? (await shelf()).get(manifest.template.id)!.template
   const pack = packOfManifest(manifest)
   const files: ReleaseFile[] = []
   const keep = async (name: string, bytes: Uint8Array, hash = sha256(bytes)) => {
@@ -225,7 +230,10 @@ async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow
     await keep(name, bytes, hash)
     names.add(name)
   }
-  const hosted = hostedFiles(template, pack, manifest, names, await hostOwn(template.id))
+  const hosted =
+    folder === null
+      ? hostedFiles(template, pack, manifest, names, await hostOwn(template.id))
+      : { doc: buildGameDoc(folder, pack), files: hostedFolderFiles(manifest) }
   for (const [name, bytes] of hosted.files) await keep(name, bytes)
   const { label } = manifest
   const pictures = labelFiles(pack)
@@ -240,6 +248,7 @@ async function keepRelease(row: PostingRow, looked: Looked, findings: PostingRow
     at: new Date().toISOString(),
     label,
     template: { id: template.id, name: template.name },
+    ...(folder === null ? {} : { folder: { page: folder.folder.page, terms: folder.licence !== '' } }),
     stage: hosted.doc.stage,
     controls: split.controls,
     players: split.players,

@@ -1,10 +1,22 @@
 import type { Readable } from 'node:stream'
-import { createError, getRequestHeader, getRouterParam, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
+import {
+  createError,
+  getRequestHeader,
+  getRouterParam,
+  removeResponseHeader,
+  setResponseHeaders,
+  setResponseStatus,
+  type H3Event,
+} from 'h3'
+import { BESIDE } from '@core/parcel/manifest'
+import { withBeside } from '@core/folder/beside-page'
 import { frameAncestors } from '@core/label/privacy'
+import { besideCode } from '#player-code'
 import { LRUCache } from 'lru-cache'
 import { filesOf, type ReleaseFile } from '../arcade/games'
 import type { GameRecord } from '../arcade/records'
 import { gamesOrigin, publicOrigin } from './origins'
+import { foreignPolicy, typeOf } from './stages'
 import { arcade, recentGame, sameText, ticketFor } from './store'
 
 const TYPES: Record<string, string> = {
@@ -89,37 +101,68 @@ function rangeOf(header: string | undefined, size: number): { start: number; end
   return start > end || start >= size ? 'bad' : { start, end }
 }
 
+/** What the arcade's own player may load, and nothing else. */
+const ownPolicy = (base: string, framers: string): string =>
+  `sandbox allow-scripts allow-pointer-lock allow-orientation-lock; default-src 'none'; script-src ${base}player.js ${base}start.js; style-src 'unsafe-inline'; ` +
+  `img-src ${base} data: blob:; media-src ${base} data: blob:; font-src ${base} data:; connect-src ${base} data: blob:; frame-src 'none'; worker-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors ${framers}`
+
+const UNKNOWN = typeOf('')
+const isPage = (path: string): boolean => typeOf(path).startsWith('text/html')
+
+/** A page of a game that came as a folder, with our script before it. */
+async function besidePage(file: ReleaseFile): Promise<Buffer | null> {
+  const key = `beside:${file.hash}`
+  const known = kept.get(key)
+  if (known !== undefined) return known
+  const bytes = await bytesOf(file)
+  if (bytes === null) return null
+  const made = Buffer.from(withBeside(file.name, bytes, await besideCode('play')))
+  if (made.length <= LARGEST_KEPT) kept.set(key, made)
+  return made
+}
+
 /**
  * Files of a posted game. They run in an opaque origin that may load from this folder and from nowhere else; no cookie
- * is read or set here. All code among them is the arcade's own.
+ * is read or set here. All code among them is the arcade's own, but for games that came as a folder: those may do in
+ * their frame what they like, with nowhere to send it.
  */
 export async function serveGame(event: H3Event): Promise<Buffer | Readable | ''> {
   const { game, ticket } = await ticketedGame(event)
   const asked = getRouterParam(event, 'path', { decode: true }) ?? ''
-  const path = asked === '' ? 'index.html' : asked
+  const folder = game.release?.folder
+  const path = asked === '' ? (folder?.page ?? 'index.html') : asked
   const file = (await listOf(game.id, game.live)).get(path)
-  const type = TYPES[path.split('.').at(-1) ?? '']
+  const type = folder === undefined ? TYPES[path.split('.').at(-1) ?? ''] : typeOf(path)
   const privacy = game.release?.label.privacy
   if (type === undefined || file === undefined || privacy === undefined) throw notHere()
+  // A game may load files of any kind; nobody is led to one that is no page, picture or sound.
+  if (type === UNKNOWN && getRequestHeader(event, 'sec-fetch-mode') === 'navigate') throw notHere()
+  // What lies in ours is for the arcade alone.
+  if (folder !== undefined && path.startsWith(BESIDE)) throw notHere()
   const base = `${gamesOrigin(event)}/play/${game.id}/${ticket}/`
   const framers = frameAncestors(privacy).replace("'self'", `'self' ${publicOrigin(event)}`)
   const etag = `"${file.hash.slice(0, 32)}"`
   setResponseHeaders(event, {
     'content-type': type,
-    'content-security-policy':
-      `sandbox allow-scripts allow-pointer-lock allow-orientation-lock; default-src 'none'; script-src ${base}player.js ${base}start.js; style-src 'unsafe-inline'; ` +
-      `img-src ${base} data: blob:; media-src ${base} data: blob:; font-src ${base} data:; connect-src ${base} data: blob:; frame-src 'none'; worker-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors ${framers}`,
+    'content-security-policy': (folder === undefined ? ownPolicy : foreignPolicy)(base, framers),
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'no-referrer',
     'access-control-allow-origin': '*',
     'cross-origin-resource-policy': 'cross-origin',
     // The page itself is asked for each time, so that whoever lost sight of the game notices; its files never change.
-    'cache-control': path === 'index.html' ? 'private, no-cache' : 'private, max-age=31536000, immutable',
+    'cache-control': isPage(path) ? 'private, no-cache' : 'private, max-age=31536000, immutable',
     etag,
     'accept-ranges': 'bytes',
     'permissions-policy': 'camera=(), microphone=(), geolocation=()',
     ...(game.visibility === 'public' ? {} : { 'x-robots-tag': 'noindex' }),
   })
+  if (folder !== undefined && isPage(path)) {
+    removeResponseHeader(event, 'etag')
+    removeResponseHeader(event, 'accept-ranges')
+    const page = await besidePage(file)
+    if (page === null) throw notHere()
+    return page
+  }
   if (getRequestHeader(event, 'if-none-match') === etag) {
     setResponseStatus(event, 304)
     return ''

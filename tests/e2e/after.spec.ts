@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { DEMO, post, takeCover } from '../support/e2e'
+import { DEMO, post, openBelowGame, takeCover } from '../support/e2e'
 import { puffinCatch } from '../support/fixtures'
 import { startNginx } from '../support/nginx'
 import { scoredPlay } from '../support/plays'
@@ -286,12 +286,7 @@ test('"make your own from this" opens the pack with where it came from', async (
   const closed = await maker.send(await titled('Closed Quay'))
   expect((await request.get(`${baseURL}/api/arcade/games/${closed.postcode}/pack`)).status()).toBe(404)
   await page.goto(`/arcade/${view.postcode.toLowerCase()}`)
-  const own = page.getByTestId('make-your-own')
-  await own.scrollIntoViewIfNeeded()
-  // The frame is a process of its own: a press in the very moment of the scroll still falls on the game that was
-  // there. A page that tells the game is out of sight has been drawn where it is now.
-  await expect(page.getByTestId('play-on')).toBeVisible()
-  await own.click()
+  await openBelowGame(page.getByTestId('make-your-own'))
   await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
   await page.getByRole('link', { name: /^Label:/ }).click()
   await expect(page.getByText('made from Shared Quay by harbour-club')).toBeVisible()

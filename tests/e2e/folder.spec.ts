@@ -5,11 +5,13 @@ import { strToU8 } from 'fflate'
 import { savePackFile } from '../../core/parcel/pack-file'
 import { unzipSafely } from '../../core/parcel/unzip'
 import { zipFiles } from '../../core/parcel/zip'
-import { bytesFrom, drawerFile, puffinCatch } from '../support/fixtures'
-import { folderZip, type FolderGame } from '../support/folder-games'
-import { choosePart, saved, swapByButton, upload } from '../support/e2e'
+import { bytesFrom, drawerFile, picture, pngAsset, puffinCatch } from '../support/fixtures'
+import { FOLDER_GAMES, folderGame, folderParcel, folderZip, type FolderGame } from '../support/folder-games'
+import { Maker, problemOf } from '../support/arcade-client'
+import { choosePart, fillLabel, openBelowGame, saved, swapByButton, upload } from '../support/e2e'
 import { startNginx } from '../support/nginx'
 
+const quay = () => upload('quay.png', 'image/png', drawerFile('quay-from-above.png'))
 const gull = () => upload('whatever.png', 'image/png', drawerFile('gull.png'))
 const frameOf = (page: Page): FrameLocator => page.frameLocator('[data-testid=folder-frame]')
 const running = (page: Page) => expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
@@ -187,33 +189,45 @@ test('its parcel plays under nginx from a sub-path, with credits beside it', asy
   await nginx.stop()
 })
 
-test('a hostile game gets nothing of Pack Post; what cannot be opened is said in a sentence', async ({
-  page,
-  baseURL,
-}) => {
-  const spy = `<!doctype html><title>Spy</title><p id="out">Working on it</p><script>
+/** A game that tries every door there is, and writes down what it got. */
+const spyFiles = (base: string) =>
+  new Map([
+    [
+      'index.html',
+      strToU8(`<!doctype html><title>Spy</title><p id="out">Working on it</p><button id="away">Away</button><script>
     const out = {}
     const attempt = (name, does) => { try { out[name] = does() } catch { out[name] = 'denied' } }
     attempt('parent', () => parent.document.title)
     attempt('top', () => top.location.href)
-    attempt('open', () => (open('${baseURL}') === null ? 'denied' : 'opened'))
+    attempt('open', () => (open('${base}') === null ? 'denied' : 'opened'))
     attempt('cookie', () => document.cookie)
     attempt('secret', () => localStorage.getItem('secret'))
-    Promise.allSettled([fetch('${baseURL}/api/arcade/games'), fetch('/api/arcade/games'), fetch('../../../play/index.html')]).then((all) => {
+    attempt('peer', () => new RTCPeerConnection() && 'connected')
+    document.getElementById('away').onclick = () => { location.href = '${base}/healthz?taken' }
+    Promise.allSettled([fetch('${base}/api/arcade/games'), fetch('/api/arcade/games'), fetch('../../../play/index.html')]).then((all) => {
       out.fetch = all.map((one) => (one.status === 'fulfilled' ? one.value.status : 'denied')).join()
       document.getElementById('out').textContent = JSON.stringify(out)
     })
-  </script>`
-  await page.goto('/posted')
-  await page.evaluate(() => localStorage.setItem('secret', 'mine'))
-  await openZip(page, 'spy.zip', zipFiles(new Map([['index.html', strToU8(spy)]])))
-  await running(page)
-  const out = frameOf(page).locator('#out')
-  await expect(out).toContainText('fetch')
-  expect(JSON.parse(await out.innerText())).toEqual({
-    ...{ parent: 'denied', top: 'denied', open: 'denied', cookie: '', secret: null },
+  </script>`),
+    ],
+  ])
+async function foundNothing(frame: FrameLocator): Promise<void> {
+  await expect(frame.locator('#out')).toContainText('fetch')
+  expect(JSON.parse(await frame.locator('#out').innerText())).toEqual({
+    ...{ parent: 'denied', top: 'denied', open: 'denied', cookie: '', secret: null, peer: 'denied' },
     fetch: 'denied,denied,denied',
   })
+}
+
+test('a hostile game gets nothing of Pack Post; what cannot be opened is said in a sentence', async ({
+  page,
+  baseURL,
+}) => {
+  await page.goto('/posted')
+  await page.evaluate(() => localStorage.setItem('secret', 'mine'))
+  await openZip(page, 'spy.zip', zipFiles(spyFiles(baseURL!)))
+  await running(page)
+  await foundNothing(frameOf(page))
   const said = page.getByRole('alert')
   await openZip(page, 'pictures.zip', zipFiles(new Map([['a.png', drawerFile('gull.png')]])))
   await expect(said.getByText('“pictures.zip” has no index.html')).toBeVisible()
@@ -242,4 +256,110 @@ test('a pack under any name is opened as a pack, and pictures without a page are
   await drop('puffin.pack (1).zip', await savePackFile(puffinCatch(), bytesFrom()))
   await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
   await expect(page.getByTestId('rewind')).toBeVisible()
+})
+
+/** A game of a folder with all on its label that a posting needs. */
+async function ready(files: ReadonlyMap<string, Uint8Array>, title: string): Promise<Uint8Array> {
+  const { hash, facts, bytes } = pngAsset(picture(640, 400, (x, y) => [x % 200, y % 200, 160, 255]))
+  const { zip } = await folderParcel(files, { ...puffinCatch().label, title, cover: hash }, () => ({
+    ...{ parts: {}, assets: { [hash]: facts }, bytes: new Map([[hash, bytes]]) },
+  }))
+  return zip
+}
+const played = (page: Page): FrameLocator => page.frameLocator('[data-testid=game-frame]')
+
+test('posted, played from its link, with what it keeps between visits; a copy brings game and pack', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(180_000)
+  await openGame(page, 'lanterns')
+  await swapByButton(page, 'lantern', gull())
+  await page.getByRole('link', { name: /^Label:/ }).click()
+  await fillLabel(page, 'Gulls of the Quay', () => page.getByTestId('cover-file').setInputFiles(quay()))
+  await page.getByTestId('copies-allowed').check()
+  await page.getByRole('link', { name: /^Post:/ }).click()
+  await page.getByRole('radio', { name: 'Public' }).first().click()
+  await page.getByTestId('post-it').click()
+  await page.getByTestId('public-confirm').click()
+  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  const link = await page.getByTestId('share-link').inputValue()
+
+  const friend = await (await browser.newContext()).newPage()
+  await friend.goto(link)
+  await expect(friend.getByText('its own maker’s code')).toBeVisible()
+  const game = played(friend)
+  const light = () => game.locator('#quay img').evaluateAll((all) => all.forEach((one) => (one as HTMLElement).click()))
+  await expect(game.locator('#quay img')).toHaveCount(12)
+  await light()
+  await expect(game.locator('#best')).toHaveText('1')
+  await expect.poll(() => friend.evaluate(() => Object.values(localStorage).join())).toContain('{"rounds":"1"}')
+  await friend.reload()
+  await expect(game.locator('#best')).toHaveText('1')
+  // It is the picture that was put in, in the size the game asks for.
+  expect(
+    await game
+      .locator('#quay img')
+      .first()
+      .evaluate((one: HTMLImageElement) => [one.naturalWidth, new URL(one.src).pathname.split('/').at(-1)]),
+  ).toEqual([64, 'lantern.png'])
+
+  await openBelowGame(friend.getByTestId('make-your-own'))
+  await expect(friend).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+  await running(friend)
+  await expect(frameOf(friend).locator('#quay img')).toHaveCount(12)
+  await expect(friend.getByText(/^1 of \d+ (is|are) yours/)).toBeVisible()
+})
+
+test('of a posted game that is hostile nothing gets out of its frame, nor it out of its room', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  const view = await maker.send(await ready(spyFiles(baseURL!), 'Spy of the Quay'))
+  expect(view.state, JSON.stringify(view.findings)).toBe('live')
+  await page.goto('/posted')
+  await page.evaluate(() => localStorage.setItem('secret', 'mine'))
+  await page.goto(view.link)
+  await foundNothing(played(page))
+  const room = page.frames().find((one) => one.url().includes('/play/'))!
+  await Promise.all([page.waitForEvent('framenavigated', (one) => one === room), played(page).locator('#away').click()])
+  expect(room.url()).not.toContain('taken')
+})
+
+test('without terms a game of a folder is for those with its link, and not for all', async ({ request, baseURL }) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  const zip = await ready(await folderGame('pots'), 'Pots of Saltwick')
+  const back = await maker.send(zip, { visibility: 'public' })
+  expect(back.state).toBe('returned')
+  expect(back.findings.filter(({ severity }) => severity === 'must').map(({ rule }) => rule)).toEqual(['terms-unknown'])
+  const view = await maker.send(zip)
+  expect(view.state).toBe('live')
+  const answer = await request.put(`${baseURL}/api/arcade/games/${view.game}/visibility`, {
+    ...{ headers: maker.headers(), data: { visibility: 'public' } },
+  })
+  expect(answer.status()).toBe(409)
+  expect((await problemOf(answer)).detail).toContain('on what terms')
+})
+
+/** Pictures of a page that are there, or px of its canvas that are bright. */
+const shownIn = (frame: FrameLocator): Promise<number> =>
+  frame.locator('body').evaluate((body) => {
+    const canvas = body.querySelector('canvas')
+    if (canvas === null) return [...body.querySelectorAll('img')].filter((one) => one.naturalWidth > 0).length
+    const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!
+    copy.drawImage(canvas, 0, 0)
+    const { data } = copy.getImageData(0, 0, canvas.width, canvas.height)
+    return data.filter((value, i) => i % 4 === 0 && value > 150).length
+  })
+
+test('every kind of game plays from its link as it does alone', async ({ page, request, baseURL }) => {
+  const maker = await Maker.arrive(request, baseURL!)
+  for (const game of FOLDER_GAMES) {
+    const view = await maker.send(await ready(await folderGame(game), `${game} at its link`))
+    expect(view.state, JSON.stringify(view.findings)).toBe('live')
+    await page.goto(view.link)
+    await expect.poll(() => shownIn(played(page)), { message: game }).toBeGreaterThan(0)
+  }
 })

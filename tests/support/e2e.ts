@@ -130,6 +130,12 @@ export async function dropFile(
     await target.dispatchEvent(type, { dataTransfer: transfer, clientX: point.x, clientY: point.y })
 }
 
+/**
+ * Opens a link on a game's page that lies below the game. By key: the frame is a process of its own, and a press in the
+ * very moment of the scroll still falls on the game that was there.
+ */
+export const openBelowGame = (link: Locator): Promise<void> => link.press('Enter')
+
 export const saved = (page: Page): Promise<void> => expect(page.getByTestId('saved')).toHaveText(/^Saved /)
 
 export async function takeCover(page: Page): Promise<void> {
@@ -142,7 +148,11 @@ export async function takeCover(page: Page): Promise<void> {
 }
 
 /** Fills in what a posting needs on the label of the pack that is open. */
-export async function fillLabel(page: Page, title: string): Promise<void> {
+export async function fillLabel(
+  page: Page,
+  title: string,
+  cover: (page: Page) => Promise<void> = takeCover,
+): Promise<void> {
   await page.getByTestId('label-title').locator('input').fill(title)
   for (const tag of ['harbour', 'catching', 'one minute']) {
     await page.getByTestId('label-tag').locator('input').fill(tag)
@@ -155,7 +165,7 @@ export async function fillLabel(page: Page, title: string): Promise<void> {
     .first()
     .fill('One minute on the quay of Saltwick: catch the good things and let the bad ones fall.')
   await page.getByTestId('label-step-0').locator('input').fill('Move left and right.')
-  await takeCover(page)
+  await cover(page)
   await page.getByTestId('cover-alt').locator('input').fill('Things fall from the crane')
   await page.getByTestId('age-suggest').click()
   await expect(page.getByTestId('age-suggest')).toBeHidden()

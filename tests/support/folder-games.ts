@@ -10,7 +10,11 @@ import { drawerFile, root } from './fixtures'
 import { hashOf } from '../../core/pack/hash'
 import { encodePng } from '../../core/art/png'
 import type { LayerPlace } from '../../core/folder/layer'
-import { factsOf, type Pack } from '../../core/pack/pack'
+import type { Label } from '../../core/label/label'
+import { factsOf, newPack, type Pack } from '../../core/pack/pack'
+import { makeFolderTemplate } from '../../core/folder/make'
+import { openFolder } from '../../core/folder/open'
+import { buildFolderParcel } from '../../core/folder/parcel'
 import { encodeWav } from '../../core/sound/wav'
 import type { FolderTemplate } from '../../core/template/template'
 import { encoders } from './sounds'
@@ -124,4 +128,23 @@ export function layerPlaceOf(template: FolderTemplate, pack: Pack, bytes: Readon
     picture: async (pixels, mime) => (mime === 'image/png' ? encodePng(pixels) : null),
     sound: async (samples, mime) => (mime === 'audio/ogg' ? encoders.vorbis(samples, 4) : encodeWav(samples)),
   }
+}
+
+/** A game of a folder as it is sent to an arcade, as it came but for its label and what is swapped in. */
+export async function folderParcel(
+  files: ReadonlyMap<string, Uint8Array>,
+  label: Partial<Label>,
+  swap: (
+    template: FolderTemplate,
+  ) => Pick<Pack, 'parts' | 'assets'> & { bytes: ReadonlyMap<string, Uint8Array> } = () => ({
+    ...{ parts: {}, assets: {}, bytes: new Map() },
+  }),
+): Promise<{ template: FolderTemplate; pack: Pack; zip: Uint8Array }> {
+  const { template, bytes } = await makeFolderTemplate(openFolder(files, 'a game'), folderWorkplace)
+  const fresh = newPack(template, 'a-pack-for-tests')
+  const { bytes: more, ...swapped } = swap(template)
+  const pack = { ...fresh, ...swapped, label: { ...fresh.label, ...label } }
+  const place = layerPlaceOf(template, pack, new Map([...bytes, ...more]))
+  const { zip } = await buildFolderParcel({ template, pack, handOn: true, ...place })
+  return { template, pack, zip }
 }

@@ -43,9 +43,10 @@ export function standInForNitro(folder?: string, config: Record<string, unknown>
         inspected.set(hash(bytes), look)
         // A refusal is made anew: its class belongs to the modules of one test.
         look.catch(() => inspected.delete(hash(bytes)))
-        const { manifest, findings, kept } = await look
+        const { manifest, folder, findings, kept } = await look
         return use({
           manifest,
+          folder,
           findings,
           async *files() {
             for (const [name, bytes] of kept) yield { name, hash: hash(bytes), bytes }

@@ -6,6 +6,8 @@ import { extname, join, normalize } from 'node:path'
 const TYPES = {
   '.html': 'text/html',
   '.js': 'text/javascript',
+  '.css': 'text/css',
+  '.svg': 'image/svg+xml',
   '.json': 'application/json',
   '.png': 'image/png',
   '.wav': 'audio/wav',

@@ -3,19 +3,49 @@ import { useEventListener, useIntersectionObserver } from '@vueuse/core'
 import { shareInSight } from '~/composables/in-sight'
 import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
 import { KeptProgress } from '@core/posting/progress-schema'
-import { onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import { BesideMessage, type BesideAsk } from '@core/folder/beside-protocol'
+import { useElementSize } from '@vueuse/core'
+import { keptOf, keepFor } from '~/composables/foreign-kept'
+import { PAGE_SIZES } from '~/composables/foreign-page'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type * as z from 'zod'
 
 /**
  * A posted game in its frame. It runs in an opaque origin and has no storage; its best score is kept by this page,
  * one small number for each game, asked for and given by messages that are checked. Plays are counted, and scores
- * taken, only where the maker switched that on.
+ * taken, only where the maker switched that on. A game that came as a folder keeps one small document, which it finds
+ * in the name of its frame.
  */
 const { game } = defineProps<{ game: GameView }>()
 const emit = defineEmits<{ ended: [play: z.infer<typeof EndedMessage>, ticket: ScoreTicket | null] }>()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const ticket = ref<ScoreTicket | null>(null)
 let began = 0
+const isForeign = game.page !== null
+const KEPT = `arcade:kept:${game.game}`
+/** What the frame is named and shows, once what is kept can be read: a page that has begun is not told any more. */
+const shown = ref<{ name?: string; src?: string }>(isForeign ? {} : { src: game.playUrl })
+const room = useTemplateRef<HTMLElement>('room')
+const { width, height } = useElementSize(room)
+/** A page made for a usual screen is shown whole on any: as large as on the bench, and then as large as there is room. */
+const fitting = computed(() => {
+  const { w, h } = PAGE_SIZES[game.stage]
+  const scale = Math.min(width.value / w, height.value / h) || 1
+  return { width: `${w}px`, height: `${h}px`, transform: `translate(-50%, -50%) scale(${scale})` }
+})
+const say = (ask: BesideAsk): void => frame.value?.contentWindow?.postMessage({ type: 'pack-post:bench', ask }, '*')
+
+/** What a game that came as a folder tells: what it keeps, and that somebody plays. */
+function hearForeign(data: unknown): void {
+  const message = BesideMessage.safeParse(data)
+  if (!message.success) return
+  for (const news of message.data.news) {
+    if (news.is === 'save') keepFor(KEPT, news.kept)
+    if (news.is !== 'pressed' || began > 0) continue
+    began = performance.now()
+    count({ event: 'began', seconds: 0, cause: '' })
+  }
+}
 
 const base = () => `/api/arcade/games/${game.link.split('/').at(-1)}`
 
@@ -78,6 +108,7 @@ async function fetchTicket(): Promise<void> {
 
 function hear(event: MessageEvent): void {
   if (event.source === null || event.source !== frame.value?.contentWindow) return
+  if (isForeign) return hearForeign(event.data)
   const message = GameMessage.safeParse(event.data)
   if (!message.success) return
   const { data } = message
@@ -109,13 +140,15 @@ function leave(): void {
   began = 0
 }
 /** A game that is scrolled out of sight does not go on by itself. */
-const freeze = (): void => frame.value?.contentWindow?.postMessage({ type: 'pack-post:freeze' }, '*')
+const freeze = (): void =>
+  isForeign ? say({ do: 'freeze' }) : frame.value?.contentWindow?.postMessage({ type: 'pack-post:freeze' }, '*')
 const inSight = ref(true)
 useIntersectionObserver(
   frame,
   (entries) => {
     const seen = shareInSight(entries) > 0.15
     if (inSight.value && !seen) freeze()
+    else if (!inSight.value && seen && isForeign) say({ do: 'go' })
     inSight.value = seen
   },
   { threshold: [0, 0.15, 0.3] },
@@ -123,6 +156,10 @@ useIntersectionObserver(
 useEventListener('message', hear)
 useEventListener('pagehide', leave)
 onMounted(() => {
+  if (isForeign) {
+    shown.value = { name: JSON.stringify({ kept: keptOf(KEPT) }), src: game.playUrl + game.page }
+    return
+  }
   // A quick game asked before this page could hear: it is told unasked, once.
   give()
   void fetchTicket()
@@ -131,7 +168,7 @@ onBeforeUnmount(leave)
 /** The whole screen for the game, turned the way it is drawn, where the browser can do either. */
 async function fill(): Promise<void> {
   try {
-    await frame.value?.requestFullscreen()
+    await (isForeign ? room.value : frame.value)?.requestFullscreen()
     await (screen.orientation as ScreenOrientation & { lock?: (to: string) => Promise<void> }).lock?.(
       game.stage === 'tall' ? 'portrait' : 'landscape',
     )
@@ -139,18 +176,25 @@ async function fill(): Promise<void> {
     // Some browsers fill the screen and do not turn it, or do neither: the game stays where it is.
   }
 }
-defineExpose({ fill, inSight, toView: () => frame.value?.scrollIntoView({ block: 'start', behavior: 'smooth' }) })
+defineExpose({ fill, inSight, toView: () => room.value?.scrollIntoView({ block: 'start', behavior: 'smooth' }) })
 </script>
 
 <template>
-  <iframe
-    ref="frame"
-    :src="game.playUrl"
-    :title="game.title"
-    sandbox="allow-scripts allow-pointer-lock"
-    allow="fullscreen; gamepad; autoplay"
-    data-testid="game-frame"
-  />
+  <div ref="room" class="room">
+    <!-- Made with its name: one that gets another later still has none inside. -->
+    <iframe
+      v-if="shown.src"
+      ref="frame"
+      :name="shown.name"
+      :src="shown.src"
+      :title="game.title"
+      :style="isForeign ? fitting : undefined"
+      :class="{ foreign: isForeign }"
+      sandbox="allow-scripts allow-pointer-lock"
+      allow="fullscreen; gamepad; autoplay"
+      data-testid="game-frame"
+    />
+  </div>
 </template>
 
 <style scoped>
@@ -160,5 +204,18 @@ iframe {
   height: 100%;
   border: 0;
   background: #171b26;
+}
+.room {
+  position: relative;
+  width: 100%;
+  height: 100%;
+  overflow: hidden;
+  background: #171b26;
+}
+.foreign {
+  position: absolute;
+  left: 50%;
+  top: 50%;
+  background: #fff;
 }
 </style>

@@ -20,11 +20,11 @@ const bench = useBench()
 const privacy = computed(() => bench.pack!.label.privacy)
 const band = computed(() => ageResult(bench.pack!.label.ageGuide).band)
 const young = computed(() => tooYoungForEmail(band.value))
+/** It runs code that is not ours: no play of it can be played again, so no score of it means anything. */
+const foreign = computed(() => bench.base?.kind === 'folder')
 const typed = ref('')
 const wrong = ref('')
-const statement = computed(() =>
-  privacyStatement(privacy.value, linksOfLabel(bench.pack!.label).length, bench.base?.kind === 'folder'),
-)
+const statement = computed(() => privacyStatement(privacy.value, linksOfLabel(bench.pack!.label).length, foreign.value))
 const framings = FRAMINGS.map((id) => ({ id, name: FRAMING_NAMES[id] }))
 
 function set(change: Partial<Privacy>, name: string, mark = ''): void {
@@ -50,7 +50,7 @@ function addSite(): void {
 <template>
   <div class="privacy">
     <p><b>What is collected</b>{{ ' ' }}<span class="soft">Nothing, unless you switch it on.</span></p>
-    <label class="line"
+    <label v-if="!foreign" class="line"
       ><input
         type="checkbox"
         :checked="privacy.scores"

@@ -63,7 +63,7 @@ async function toWebdav(): Promise<void> {
         >One file</v-btn
       >
     </div>
-    <details v-if="bench.base?.kind === 'engine'">
+    <details>
       <summary>A WebDAV folder</summary>
       <p v-if="hosts.length === 0" class="soft">
         The keeper of this server has not allowed any WebDAV host. They can, with NUXT_WEBDAV_HOSTS.

@@ -5,6 +5,7 @@ import type { FolderTemplate } from '@core/template/template'
 import { useDebounceFn, useElementSize, useThrottleFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
+import { PAGE_SIZES } from '~/composables/foreign-page'
 import { makeForeignStage, type ForeignPick, type ForeignStage } from '~/composables/foreign-stage'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
@@ -30,7 +31,7 @@ const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const room = useTemplateRef<HTMLElement>('room')
 const { width, height } = useElementSize(room)
 /** The page of the game has this size, whatever the room is: as wide as a usual screen, or as a phone held upright. */
-const size = computed(() => (phone ? { w: 390, h: 693 } : { w: 960, h: 600 }))
+const size = computed(() => (phone ? { w: 390, h: 693 } : PAGE_SIZES[bench.pack?.stage ?? 'wide']))
 const scale = computed(() => Math.min(width.value / size.value.w, height.value / size.value.h) || 1)
 const template = computed(() => bench.base as FolderTemplate)
 const stage = makeForeignStage(

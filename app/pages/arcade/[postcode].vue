@@ -79,6 +79,12 @@ function ended(next: z.infer<typeof EndedMessage>, its: ScoreTicket | null): voi
   play.value = next
   ticket.value = its
 }
+/** How it is steered, on what, by how many and in which languages, as far as its label says. */
+const playedWith = computed(() => {
+  const { controls = [], devices = [], players = '', languages = [] } = game.value ?? {}
+  const said = [controls.join(' · '), devices.map((one) => DEVICE_NAMES[one]).join(', '), players, languages.join(', ')]
+  return said.flatMap((one) => (one === '' ? [] : [`${one}.`])).join(' ')
+})
 const step = computed(() => game.value?.link.split('/').at(-1) ?? '')
 const api = computed(() => `/api/arcade/games/${step.value}`)
 </script>
@@ -120,8 +126,7 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
             </ol>
           </template>
           <p class="soft">
-            {{ game.controls.join(' · ') }}. {{ game.devices.map((one) => DEVICE_NAMES[one]).join(', ') }}.
-            {{ game.players }}. {{ game.languages.join(', ') }}.
+            {{ playedWith }}
           </p>
           <div v-if="game.pictures.shots.length > 0 || game.pictures.clip" class="shots">
             <img
@@ -161,7 +166,7 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
             <button class="send">Leave it</button>
           </form>
           <p class="ways">
-            <a :href="game.appUrl">Keep it as an app</a>
+            <a v-if="game.appUrl" :href="game.appUrl">Keep it as an app</a>
             <a v-if="game.copies" :href="`/copy/${step}`" data-testid="make-your-own">Make your own from this</a>
             <span v-if="game.copies" class="soft">on the terms of {{ game.copies }}</span>
           </p>

@@ -12,10 +12,13 @@ export const littleChanged: Rule = {
   async run(ctx) {
     const { parts, area } = yoursOf(ctx.template, ctx.pack)
     if (parts.own / Math.max(1, parts.all) >= LIMITS.littleParts || area >= LIMITS.littleArea) return []
+    const copied = ctx.pack.lineage.length > 0
+    // A game that came as a folder may be somebody's own: it is told, and theirs to decide.
+    const none = parts.own === 0 && (copied || ctx.template.kind === 'engine')
     const from = ctx.pack.lineage.at(-1)?.title ?? `the template ${ctx.template.name}`
     return [
       {
-        severity: parts.own === 0 ? ('must' as const) : ('should' as const),
+        severity: none ? ('must' as const) : ('should' as const),
         facts: { own: parts.own, all: parts.all, percent: Math.round(area * 100), from },
         evidence: { kind: 'figure', text: `${Math.round(area * 100)} %` },
       },

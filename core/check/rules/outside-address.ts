@@ -1,4 +1,5 @@
-import type { Rule } from '../rule'
+import { BESIDE } from '../../parcel/manifest'
+import type { CheckContext, Rule } from '../rule'
 
 /** Files a browser runs or reads addresses from. */
 const CODE = /\.(html|css|svg|js|json|webmanifest)$/
@@ -25,20 +26,37 @@ export function firstLoad(text: string): string | null {
   return null
 }
 
-/** A parcel must be whole: what it loads from elsewhere is gone one day, and tells others who plays. */
+/** Files of a received parcel; on the bench those of a game that came as a folder. */
+const codeFiles = ({ files, template }: CheckContext): string[] =>
+  [...(files?.keys() ?? (template.kind === 'folder' ? Object.keys(template.folder.files) : []))].filter(
+    (name) => CODE.test(name) && !name.startsWith(BESIDE),
+  )
+const ownHash = ({ template }: CheckContext, name: string): string | undefined =>
+  template.kind === 'folder' ? template.folder.files[name]?.hash : undefined
+
+/**
+ * A parcel must be whole: what it loads from elsewhere is gone one day, and tells others who plays. A game that came as a
+ * folder is shut in by the arcade, whatever it asks for: its maker is told what will not come.
+ */
 export const outsideAddress: Rule = {
   id: 'outside-address',
   severity: 'must',
-  about: 'A parcel loads something from a network address outside of itself.',
-  subjects: (ctx) =>
-    ctx.files === null ? [] : [...ctx.files.keys()].filter((name) => CODE.test(name)).map((asset) => ({ asset })),
-  reads: (ctx, { asset }) => ctx.files?.get(asset!)?.length,
+  about: 'A parcel, or a game that came as a folder, loads something from a network address outside of itself.',
+  subjects: (ctx) => codeFiles(ctx).map((asset) => ({ asset })),
+  reads: (ctx, { asset }) => ctx.files?.get(asset!)?.length ?? ownHash(ctx, asset!),
   async run(ctx, { asset }) {
-    const bytes = ctx.files?.get(asset!)
-    const found = bytes === undefined ? null : firstLoad(new TextDecoder().decode(bytes))
+    const hash = ownHash(ctx, asset!)
+    const bytes = ctx.files?.get(asset!) ?? (hash === undefined ? null : await ctx.bytes(hash))
+    const found = bytes === null ? null : firstLoad(new TextDecoder().decode(bytes))
     if (found === null) return []
+    const foreign = ctx.template.kind === 'folder'
     return [
-      { subject: {}, facts: { file: asset!, address: found.slice(0, 80) }, evidence: { kind: 'figure', text: asset! } },
+      {
+        severity: foreign ? 'should' : 'must',
+        subject: {},
+        facts: { file: asset!, address: found.slice(0, 80), foreign: foreign ? 1 : 0 },
+        evidence: { kind: 'figure', text: asset! },
+      },
     ]
   },
 }

@@ -89,22 +89,7 @@ function post(): void {
 
 <template>
   <main class="post-page">
-    <div v-if="bench.base?.kind === 'folder'" class="left">
-      <section class="waybill" aria-label="Waybill">
-        <div class="edge" />
-        <div class="inside">
-          <div class="title"><h1>Out as files</h1></div>
-          <p>
-            This game runs code of its maker’s. The arcade serves no other code than its own yet, so it goes out as
-            files: put them on any web host, in whatever folder, and send your friends the link.
-          </p>
-          <p class="soft">
-            {{ check.must.length === 0 ? 'Checked: nothing must be fixed.' : `${verdict(check.findings)}.` }}
-          </p>
-        </div>
-      </section>
-    </div>
-    <div v-else class="left">
+    <div class="left">
       <section class="waybill" aria-label="Waybill">
         <div class="edge" />
         <div class="inside">
@@ -232,7 +217,7 @@ function post(): void {
     </div>
     <aside class="right">
       <PostShareKit v-if="posted.liveRecord" :record="{ ...posted.liveRecord, visibility }" />
-      <div v-else-if="bench.base?.kind === 'engine'" class="later soft">
+      <div v-else class="later soft">
         <p>When the game is live, its link, postcode, QR and embed code are here.</p>
         <p>The first posting is for you alone unless you say otherwise: look at it first, then choose who else may.</p>
       </div>

@@ -13,6 +13,6 @@ export default defineApi(async (event) => {
   const visitor = await visitorOf(event)
   if (game === null || !(await maySee(game, visitor))) throw refuse.missing('This game')
   const view = await gameView(game, visitor, gamesOrigin(event))
-  if (view === null) throw refuse.missing('This game')
+  if (view === null || view.appUrl === null) throw refuse.missing('This game')
   return sendRedirect(event, view.appUrl, 302)
 })

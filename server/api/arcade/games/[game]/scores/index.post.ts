@@ -6,7 +6,7 @@ const MOST_BYTES = 1_500_000
 /** A score with the play that made it; it is played again here before it is believed. */
 export default defineApi(async (event) => {
   const { game } = await seenGame(event)
-  if (game.release?.label.privacy.scores !== true) throw refuse.missing('A table of scores')
+  if (!hasScores(game)) throw refuse.missing('A table of scores')
   await limit(event, 'scores')
   const body = ScoreRequest.safeParse(await readBody(event).catch(() => null))
   if (!body.success) throw refuse.shape('This is not a score with its play.')
