@@ -45,15 +45,21 @@ const SENT_AT_ONCE = 6
 const ANSWER_MS = 1500
 const keptKey = (pack: string) => `pack-post:kept:${pack}`
 
-/** Names this tab's stage on the server: nobody else knows it. */
-const key = [...crypto.getRandomValues(new Uint8Array(32))].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+const newKey = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(32))].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+/** Names this tab's stage on the server, and that of what is only tried: nobody else knows them. */
+const KEYS = { kept: newKey(), tried: newKey() }
 
-/** A game that came as a folder, running in a frame of an opaque origin, with what the bench does to it. */
-export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: Heard) {
+/**
+ * A game that came as a folder, running in a frame of an opaque origin, with what the bench does to it. What it keeps is
+ * there again the next time, unless it is only tried.
+ */
+export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: Heard, keeps = true) {
   const view: ForeignView = reactive({
     ...{ state: 'starting', running: true, slow: false, muted: true, before: false, trouble: '' },
     ...{ asked: [], missing: [], refused: [], faults: [], lent: 0, src: '', name: '', starts: 0 },
   })
+  const key = keeps ? KEYS.kept : KEYS.tried
   let keys: ReadonlyMap<string, string> = new Map()
   /** What is on the server, by path. */
   let shown = new Map<string, { hash: string; bytes: Uint8Array }>()
@@ -188,7 +194,7 @@ export function makeForeignStage(frame: () => HTMLIFrameElement | null, heard: H
           view.lent = news.bytes
           break
         case 'save':
-          keepFor(keptKey(packId), news.kept)
+          if (keeps) keepFor(keptKey(packId), news.kept)
           break
         case 'frozen':
           view.running = !news.on

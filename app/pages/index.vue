@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Template } from '@core/template/template'
+import type { FolderTemplate, Template } from '@core/template/template'
 import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { download } from '~/composables/download'
 import { filesOf, fromFile } from '~/composables/dropped-files'
@@ -21,8 +21,9 @@ const over = ref(false)
 /** A game's folder is being opened. */
 const opening = ref('')
 /** Made of folders, in this browser. */
-const own = shallowRef<Template[]>([])
-const thrown = shallowRef<PackRow | null>(null)
+const own = shallowRef<FolderTemplate[]>([])
+/** What was thrown away last, and how it comes back. */
+const thrown = shallowRef<{ of: 'pack' | 'template'; name: string; back: () => Promise<void> } | null>(null)
 
 onMounted(async () => {
   await library.open()
@@ -95,11 +96,32 @@ async function saveRaw(row: ClosedRow): Promise<void> {
 
 async function throwAway(row: PackRow): Promise<void> {
   await library.remove(row.id)
-  thrown.value = row
+  thrown.value = { of: 'pack', name: row.pack.label.title || 'Untitled game', back: () => library.restore(row) }
+}
+
+async function saveOwn(template: FolderTemplate): Promise<void> {
+  const { saveTemplateAsFile } = await import('~/composables/save-template')
+  await saveTemplateAsFile(template)
+}
+/** A template is kept for as long as there is a pack of it. */
+async function throwOwnAway(template: FolderTemplate): Promise<void> {
+  const count = library.packs.filter(({ pack }) => pack.template.id === template.id).length
+  if (count > 0)
+    return notices.warn(
+      `${count === 1 ? 'A pack is' : `${count} packs are`} made with “${template.name}”. Throw ${count === 1 ? 'it' : 'them'} away first.`,
+    )
+  const { keepTemplate, removeTemplate } = await import('~/storage/templates')
+  await removeTemplate(template.id)
+  await listOwn()
+  const back = async () => {
+    await keepTemplate(template)
+    await listOwn()
+  }
+  thrown.value = { of: 'template', name: template.name, back }
 }
 
 async function bringBack(): Promise<void> {
-  if (thrown.value !== null) await library.restore(thrown.value)
+  await thrown.value?.back()
   thrown.value = null
 }
 </script>
@@ -148,8 +170,8 @@ async function bringBack(): Promise<void> {
             Drop a pack file anywhere on this page, or press here to open one
           </button>
         </div>
-        <p v-if="thrown" class="thrown" role="status">
-          “{{ thrown.pack.label.title || 'Untitled game' }}” was thrown away.
+        <p v-if="thrown?.of === 'pack'" class="thrown" role="status">
+          “{{ thrown.name }}” was thrown away.
           <button class="link" @click="bringBack">Bring it back</button>
         </p>
       </section>
@@ -178,6 +200,8 @@ async function bringBack(): Promise<void> {
             :key="template.id"
             :template="template"
             @start="startOwn(template)"
+            @save="saveOwn(template)"
+            @remove="throwOwnAway(template)"
           />
           <div :class="['drop', 'game', 'soft', { over }]">
             <p>{{ opening ? `Looking through “${opening}”…` : 'Drop a game’s folder or ZIP anywhere on this page' }}</p>
@@ -185,6 +209,10 @@ async function bringBack(): Promise<void> {
             <v-btn variant="text" :disabled="opening !== ''" @click="folderPicker?.click()">A folder…</v-btn>
           </div>
         </div>
+        <p v-if="thrown?.of === 'template'" class="thrown" role="status">
+          “{{ thrown.name }}” was thrown away.
+          <button class="link" @click="bringBack">Bring it back</button>
+        </p>
       </section>
     </main>
   </div>

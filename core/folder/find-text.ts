@@ -24,7 +24,7 @@ export interface TextFound {
   /** Names were taken out of this code. */
   minified: boolean
   /** What it asks for that a game in a sandbox does not get. */
-  asks: { what: 'service-worker' | 'frame' | 'redirect'; line: number }[]
+  asks: { what: 'service-worker' | 'frame' | 'redirect' | 'root'; line: number }[]
 }
 
 const LINE = 250
@@ -245,6 +245,8 @@ function inJson(text: string, lineOf: (at: number) => number, out: TextFound): v
   visit(tree, '')
 }
 
+/** Elements that load what their `src` or `href` names. */
+const LOADING = new Set(['script', 'img', 'audio', 'video', 'source', 'link'])
 const SAID = new Set(['alt', 'title', 'placeholder', 'aria-label', 'label'])
 
 function inHtml(text: string, lineOf: (at: number) => number, out: TextFound): void {
@@ -282,6 +284,8 @@ function inHtml(text: string, lineOf: (at: number) => number, out: TextFound): v
       out.asks.push({ what: 'frame', line: lineOf(where?.startOffset ?? 0) })
     if (tag === 'meta' && attribute('http-equiv')?.toLowerCase() === 'refresh')
       out.asks.push({ what: 'redirect', line: lineOf(where?.startOffset ?? 0) })
+    if (LOADING.has(tag) && /^\/(?!\/)/.test(attribute('src') ?? attribute('href') ?? ''))
+      out.asks.push({ what: 'root', line: lineOf(where?.startOffset ?? 0) })
     for (const { name, value } of element.attrs ?? []) {
       const spot = where?.attrs?.[name]
       if (spot === undefined) continue

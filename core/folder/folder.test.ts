@@ -287,6 +287,15 @@ describe('what cannot be opened', () => {
     expect([...openFolder(given, 'g').files.keys()]).toEqual(['lib/engine.js', 'readme.txt', 'games/one/index.html'])
   })
 
+  it('tells of what is loaded from the root of a host', async () => {
+    const page = '<link rel="stylesheet" href="a.css"><script src="//cdn.example/x.js"></script>\n<img src="/img/a.png">'
+    const opened = openFolder(new Map([['index.html', new TextEncoder().encode(page)]]), 'g')
+    const { told } = (await makeFolderTemplate(opened, folderWorkplace)).template.folder
+    expect(told.filter((line) => line.includes('root of its host'))).toEqual([
+      expect.stringContaining('(index.html, line 2)'),
+    ])
+  })
+
   it('tells of a service worker, a frame and a page that sends itself away', async () => {
     const page =
       '<meta http-equiv="refresh" content="0"><iframe src="x.html"></iframe><script>navigator.serviceWorker.register("sw.js")</script>'

@@ -1,4 +1,5 @@
 import { sureCut } from '../art/bring-in'
+import { flatBackdrop } from '../art/key-out'
 import { coverage, looksLikePixelArt, type Pixels } from '../art/pixels'
 import { FULL_BOX } from '../art/outline'
 import { readSheetJson } from '../art/sheet-json'
@@ -61,13 +62,16 @@ const PLAIN: SpriteContent = {
   crisp: false,
 }
 export const FOLDER_CLIP = 'all'
+/** Share of a picture's px that are drawn on, from which on it fills its file. */
+const FILLED = 0.985
 
 function drawing(hash: string, pixels: Pixels): PartContent {
   const small = pixels.width * pixels.height <= SEARCHED_PX
-  // What fills all of its file is shown as a whole; what is cut out has cells and feet.
-  if (coverage(pixels) > 0.985 && (!small || sureCut(pixels).columns * sureCut(pixels).rows === 1))
+  // What fills all of its file, with nothing plain around it, is shown as a whole; what is cut out has cells and feet.
+  const full = coverage(pixels) > FILLED
+  const cut = small && !(full && flatBackdrop(pixels) === null) ? sureCut(pixels) : { columns: 1, rows: 1 }
+  if (full && cut.columns * cut.rows === 1)
     return { kind: 'picture', asset: hash, fit: 'cover', crisp: small && looksLikePixelArt(pixels) }
-  const cut = small ? sureCut(pixels) : { columns: 1, rows: 1 }
   const one = { ...cut, clips: Array.from({ length: cut.rows }, () => FOLDER_CLIP) }
   const made = spriteFromPicture(hash, pixels, one, { clips: [FOLDER_CLIP], optionalClips: [], like: PLAIN })
   return { ...made, pivot: { ...PLAIN.pivot }, height: PLAIN.height, hitShape: PLAIN.hitShape }
@@ -199,7 +203,7 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
     const { sort, from, to, as, line, value } = one
     const at: FolderPlace = { at: 'span', path, from, to, as, line }
     const words = String(value).trim()
-    const name = sort === 'words' ? words.slice(0, 40) : one.name || `${NAMES[sort]}, line ${line}`
+    const name = sort === 'words' ? words.slice(0, 40) : readable(one.name) || `${NAMES[sort]}, line ${line}`
     if (sort === 'words')
       put(
         name,
@@ -253,6 +257,8 @@ const ASKS = {
   'service-worker': (at: string) =>
     `It wants to keep itself by a service worker (${at}). That is refused on the stage; it plays without.`,
   frame: (at: string) => `It shows another page in a frame (${at}). That is refused on the stage.`,
+  root: (at: string) =>
+    `It loads a file from the root of its host (${at}), where a game at a link has none. Take the slash off the front there.`,
   redirect: (at: string) => `Its page sends itself elsewhere after a while (${at}). That is refused on the stage.`,
 } as const
 

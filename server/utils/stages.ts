@@ -20,7 +20,8 @@ interface Stage {
 
 const ALL_BYTES = 600_000_000
 const KEPT_MS = 30 * 60_000
-const KEPT_STARTS = 3
+/** Of one tab: the stage on the bench goes on loading its files while the game is played in a window, or tried. */
+const KEPT_STARTS = 8
 
 const stages = new LRUCache<string, Stage>({
   maxSize: ALL_BYTES,

@@ -30,13 +30,15 @@ const partRow = (page: Page, name: string) => page.locator('[data-part]').filter
 
 /** The page of a game is as wide as a usual screen, and shown smaller. */
 const GAME_WIDTH = 960
-/** Presses a thing in the running game, where it is shown. */
-async function press(page: Page, thing: Locator): Promise<void> {
+/** Presses a thing in the running game, where it is shown: its middle, or a place of a canvas in px of that. */
+async function press(page: Page, thing: Locator, at?: readonly [number, number]): Promise<void> {
   const stage = (await page.getByTestId('stage').boundingBox())!
-  const { x, y } = await thing.evaluate((element) => {
+  const { x, y } = await thing.evaluate((element, place) => {
     const { left, top, width, height } = element.getBoundingClientRect()
-    return { x: left + width / 2, y: top + height / 2 }
-  })
+    if (place === undefined || !(element instanceof HTMLCanvasElement))
+      return { x: left + width / 2, y: top + height / 2 }
+    return { x: left + (place[0]! * width) / element.width, y: top + (place[1]! * height) / element.height }
+  }, at)
   const scale = stage.width / GAME_WIDTH
   await page.mouse.click(stage.x + x * scale, stage.y + y * scale)
 }
@@ -119,6 +121,28 @@ test('a canvas with modules and sheets: cells are kept, a number is felt, faults
   await frame.locator('body').evaluate(() => dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' })))
   const fast = await tenSteps()
   expect(fast / slow).toBeGreaterThan(1.8)
+  // Tried beside the old one: the game twice, each with its own number.
+  await page.getByTestId('try-it').click()
+  const both = page.getByTestId('try-pair')
+  const speedIn = (i: number) =>
+    both
+      .locator('iframe')
+      .nth(i)
+      .contentFrame()
+      .locator('body')
+      .evaluate(async () => (await fetch('js/boat.js')).text())
+  for (const [i, speed] of ['3.2', '6.4'].entries()) {
+    await expect(both.locator('iframe').nth(i).contentFrame().locator('#sea')).toBeVisible()
+    expect(await speedIn(i)).toContain(`BOAT_SPEED = ${speed}`)
+  }
+  await page.getByTestId('try-done').click()
+  await expect(both).toBeHidden()
+  // Where a part belongs that no play has shown is said by hand.
+  const unmet = page.getByTestId('unmet')
+  await unmet.click()
+  await unmet.locator('xpath=following-sibling::button[@data-part]').first().click()
+  await page.getByTestId('met-in').selectOption('play')
+  await expect(unmet).toBeHidden()
 
   // Another picture: in the same cells, at once, while the game goes on.
   await swapByButton(page, 'boat', gull())
@@ -153,6 +177,60 @@ for (const [game, part, path] of [
     await expect.poll(sum).not.toBe(before)
     await running(page)
     await expect(page.getByTestId('stage-trouble')).toBeHidden()
+  })
+
+/** Things of each game: an element, or a place on its canvas (px of that), and the part that is chosen there. */
+const THINGS: readonly [FolderGame, readonly [string | readonly [number, number], string][]][] = [
+  [
+    'lanterns',
+    [
+      ['#quay img', 'Lantern'],
+      ['#again', 'Begin again'],
+      ['h1', 'Lantern Round'],
+    ],
+  ],
+  [
+    'pots',
+    [
+      [[320, 200], 'Boat'],
+      [[60, 90], 'Pot'],
+      [[40, 28], 'POTS'],
+    ],
+  ],
+  [
+    'one-page',
+    [
+      ['#gull', 'Gull'],
+      ['#say', 'How many gulls flew past?'],
+    ],
+  ],
+  ['beam', [['div', 'Turn the lamp with the arrow keys.']]],
+  [
+    'crates',
+    [
+      [[196, 84], 'Keeper'],
+      [[196, 140], 'Crate'],
+      [[30, 300], 'The lower yard'],
+    ],
+  ],
+]
+for (const [game, things] of THINGS)
+  test(`${game}: things are picked where they are drawn`, async ({ page }) => {
+    await openGame(page, game)
+    const frame = frameOf(page)
+    if (game === 'pots')
+      await frame.locator('body').evaluate(() => dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' })))
+    for (const [thing, part] of things) {
+      const on = typeof thing === 'string' ? frame.locator(thing).first() : frame.locator('canvas')
+      await expect(on).toBeVisible()
+      // Drawn anew with each frame: picked until it was there.
+      await expect(async () => {
+        await press(page, on, typeof thing === 'string' ? undefined : thing)
+        await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText(part, {
+          timeout: 1500,
+        })
+      }).toPass()
+    }
   })
 
 test('its parcel plays under nginx from a sub-path, with credits beside it', async ({ page }) => {
@@ -362,4 +440,26 @@ test('every kind of game plays from its link as it does alone', async ({ page, r
     await page.goto(view.link)
     await expect.poll(() => shownIn(played(page)), { message: game }).toBeGreaterThan(0)
   }
+})
+
+test('a template of a folder is thrown away on the home screen, and brought back, once no pack is made with it', async ({
+  page,
+}) => {
+  await openGame(page, 'lanterns')
+  await saved(page)
+  await page.goto('/')
+  const stamps = page.getByTestId('own-templates').locator('.template')
+  await expect(stamps).toHaveCount(1)
+  const throwAway = async (what: Locator) => {
+    await what.getByRole('button', { name: /^More about/ }).click()
+    await page.getByRole('button', { name: 'Throw away' }).click()
+  }
+  await throwAway(stamps.first())
+  await expect(page.getByTestId('notice')).toContainText('A pack is made with “Lantern Round”')
+  await throwAway(page.getByTestId('packs').locator('.pack').filter({ hasText: 'Lantern Round' }))
+  await expect(page.getByText('was thrown away')).toBeVisible()
+  await throwAway(stamps.first())
+  await expect(stamps).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bring it back' }).click()
+  await expect(stamps).toHaveCount(1)
 })

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { useEventListener, useIntersectionObserver } from '@vueuse/core'
+import { useElementSize, useEventListener, useIntersectionObserver } from '@vueuse/core'
 import { shareInSight } from '~/composables/in-sight'
 import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
 import { KeptProgress } from '@core/posting/progress-schema'
 import { BesideMessage, type BesideAsk } from '@core/folder/beside-protocol'
-import { useElementSize } from '@vueuse/core'
 import { keptOf, keepFor } from '~/composables/foreign-kept'
 import { PAGE_SIZES } from '~/composables/foreign-page'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'

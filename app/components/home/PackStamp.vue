@@ -7,7 +7,12 @@ import { computed } from 'vue'
 import type { PackRow } from '~/stores/library'
 
 const { row, template } = defineProps<{ row: PackRow; template: Template }>()
-defineEmits<{ save: []; remove: [] }>()
+const emit = defineEmits<{ save: []; remove: [] }>()
+const ACTS = [
+  { id: 'save', say: 'Save as a file' },
+  { id: 'remove', say: 'Throw away' },
+]
+const act = (id: string): void => (id === 'save' ? emit('save') : emit('remove'))
 const pack = computed(() => row.pack)
 /** One of ours, to look at and to take apart. */
 const sample = computed(() => pack.value.id.startsWith('demo-'))
@@ -47,15 +52,7 @@ const cover = computed(() => {
     </NuxtLink>
     <NuxtLink v-if="!sample || last" :to="`/packs/${pack.id}/${next.on}`" class="next">Next: {{ next.say }}</NuxtLink>
     <BitsPostmark :word="state.replaceAll('-', ' ')" :tone="tone" class="mark" />
-    <v-btn icon variant="text" size="small" class="more" :aria-label="`More about ${titleOf(pack, template)}`">
-      <BitsIcon name="menu" />
-      <v-menu activator="parent">
-        <ul class="menu">
-          <li><button class="plain-button" @click="$emit('save')">Save as a file</button></li>
-          <li><button class="plain-button" @click="$emit('remove')">Throw away</button></li>
-        </ul>
-      </v-menu>
-    </v-btn>
+    <HomeMoreMenu class="more" :of="titleOf(pack, template)" :acts="ACTS" @act="act" />
   </div>
 </template>
 
@@ -111,20 +108,5 @@ const cover = computed(() => {
   position: absolute;
   right: 6px;
   bottom: 28px;
-}
-.menu {
-  list-style: none;
-  margin: 0;
-  padding: 6px 0;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 5px;
-}
-.menu button {
-  padding: 8px 18px;
-  width: 100%;
-}
-.menu button:hover {
-  background: var(--teal-wash);
 }
 </style>

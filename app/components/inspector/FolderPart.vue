@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FolderTemplate, PartSpec } from '@core/template/template'
+import { MOMENT_NAMES, MOMENTS, type FolderTemplate, type Moment, type PartSpec } from '@core/template/template'
 import { computed, ref, watch } from 'vue'
 import { sourceLines } from '~/composables/source-lines'
 import { useAssets } from '~/stores/assets'
@@ -61,6 +61,13 @@ function rename(event: Event): void {
   const parts = template.value.parts.map((one) => (one.id === spec.id ? { ...one, name, guess: false } : one))
   met.learn({ ...template.value, parts })
 }
+/** Where it is met, said by hand: it stands there in the list from now on, and is no longer one that was not met. */
+function meet(event: Event): void {
+  const moment = (event.target as HTMLSelectElement).value as Moment
+  const parts = template.value.parts.map((one) => (one.id === spec.id ? { ...one, moment, met: true } : one))
+  met.learn({ ...template.value, parts })
+}
+const trying = ref(false)
 /** Numbers and colours whose names begin like this one's. */
 const belonging = computed(() => {
   if (spec.content.kind === 'dial' || spec.content.kind === 'colour' || spec.content.kind === 'wording') return []
@@ -109,6 +116,19 @@ const fact = computed(() => {
         <button class="link" data-testid="rename-part" @click="naming = true">Rename</button>
       </template>
     </p>
+    <p class="naming">
+      <label class="met"
+        >Met
+        <select :value="spec.met === false ? '' : spec.moment" data-testid="met-in" @change="meet">
+          <option v-if="spec.met === false" value="" disabled>not yet</option>
+          <option v-for="moment in MOMENTS" :key="moment" :value="moment">{{ MOMENT_NAMES[moment] }}</option>
+        </select></label
+      >
+    </p>
+    <p v-if="changed">
+      <button class="link" data-testid="try-it" @click="trying = true">Try it beside the old one</button>
+      <LazyStageTryPair v-if="trying" v-model="trying" :spec="spec" />
+    </p>
     <p v-if="fact" class="soft">{{ fact }}</p>
     <p v-if="belonging.length > 0" class="belongs">
       <span class="guess">belongs here, a guess</span>
@@ -155,6 +175,7 @@ const fact = computed(() => {
 }
 .naming input {
   flex: 1;
+  min-width: 0;
   background: var(--paper);
   color: inherit;
   border: 1px solid var(--soft);
@@ -162,7 +183,22 @@ const fact = computed(() => {
   padding: 5px 8px;
   font: inherit;
 }
+.met {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  color: var(--soft);
+}
+.met select {
+  background: var(--paper);
+  color: inherit;
+  border: 1px solid var(--soft);
+  border-radius: 3px;
+  padding: 3px 6px;
+  font: inherit;
+}
 .guess {
+  white-space: nowrap;
   display: inline-flex;
   align-items: center;
   gap: 4px;

@@ -2,10 +2,7 @@
 import { PLAIN_LICENCES } from '@core/label/licences'
 import type { FolderTemplate } from '@core/template/template'
 import { computed, ref } from 'vue'
-import { download, fileWord } from '~/composables/download'
-import { useNotices } from '~/stores/notices'
-import { plain } from '~/stores/swap'
-import { folderWork } from '~/workers/folder'
+import { saveTemplateAsFile } from '~/composables/save-template'
 import { useBench } from '~/stores/bench'
 import { useMet } from '~/stores/met'
 
@@ -17,13 +14,6 @@ const saying = ref(false)
 const author = ref('')
 const licence = ref('')
 const options = PLAIN_LICENCES.filter(({ id }) => id !== '')
-
-/** With the names that were given by hand, what was met, and the terms: for others to start from. */
-async function saveTemplate(): Promise<void> {
-  const saved = await folderWork().saveTemplate(plain(template.value))
-  if (saved.ok) download(saved.value, `${fileWord(template.value.name)}.template.zip`, 'application/zip')
-  else useNotices().warn(saved.message)
-}
 
 function say(): void {
   if (licence.value === '') return
@@ -57,7 +47,9 @@ function say(): void {
       >
       <v-btn type="submit" variant="outlined" :disabled="licence === ''">That is it</v-btn>
     </form>
-    <p><button class="link" data-testid="save-template" @click="saveTemplate">Save as template…</button></p>
+    <p>
+      <button class="link" data-testid="save-template" @click="saveTemplateAsFile(template)">Save as template…</button>
+    </p>
   </div>
 </template>
 

@@ -137,6 +137,13 @@ function post(): void {
               {{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB to play, about {{ seconds }} s on a phone; at
               most {{ ((check.weighIn?.parcel ?? 0) / 1e6).toFixed(2) }} MB to send
             </dd>
+            <template v-if="bench.base?.kind === 'folder'">
+              <dt>Its code</dt>
+              <dd>
+                is its maker’s own: the arcade shuts it in, so it plays without the net, without a table of scores, and
+                not as an app
+              </dd>
+            </template>
             <dt>Note</dt>
             <dd>
               <v-text-field
