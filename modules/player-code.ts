@@ -24,7 +24,7 @@ export default defineNuxtModule({
         getContents: async () => `export default ${JSON.stringify(await buildPlayer(id))}`,
         write: true,
       })
-    for (const use of ['bench', 'play'])
+    for (const use of ['bench', 'play'] as const)
       addTemplate({
         filename: `player-code/beside-${use}.mjs`,
         getContents: async () => `export default ${JSON.stringify(await buildBeside(use))}`,

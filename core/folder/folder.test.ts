@@ -171,7 +171,7 @@ describe('a pack over a folder', () => {
 
   it('puts another picture into a data: address, and keeps its key', async () => {
     const { template, bytes } = await made('one-page')
-    const gull = partCalled(template, 'gull')
+    const gull = partCalled(template, 'Gull')
     const other = drawerFile('crab-pot.png')
     const of = hashOf(other)
     const size = sniff(other)!
@@ -288,7 +288,8 @@ describe('what cannot be opened', () => {
   })
 
   it('tells of what is loaded from the root of a host', async () => {
-    const page = '<link rel="stylesheet" href="a.css"><script src="//cdn.example/x.js"></script>\n<img src="/img/a.png">'
+    const page =
+      '<link rel="stylesheet" href="a.css"><script src="//cdn.example/x.js"></script>\n<img src="/img/a.png">'
     const opened = openFolder(new Map([['index.html', new TextEncoder().encode(page)]]), 'g')
     const { told } = (await makeFolderTemplate(opened, folderWorkplace)).template.folder
     expect(told.filter((line) => line.includes('root of its host'))).toEqual([

@@ -7,8 +7,9 @@ import { unzipSafely } from '../parcel/unzip'
 import { zipFiles } from '../parcel/zip'
 import { hashOf } from '../pack/hash'
 import type { FolderTemplate } from '../template/template'
-import { drawerFile } from '../../tests/support/fixtures'
+import { contextFor, drawerFile, puffinCatch } from '../../tests/support/fixtures'
 import { folderGame, folderParcel } from '../../tests/support/folder-games'
+import { makeRunner } from '../check/runner'
 import { inspect } from '../../server/inspector/inspect'
 import { newFacts } from '../art/take-in'
 import { openFolder } from './open'
@@ -84,6 +85,22 @@ describe('a game of a folder that goes to an arcade', () => {
     expect(copy.pack.lineage).toMatchObject([{ title: 'Gull Hauler', postcode: 'TIDE-4821' }])
     expect(copy.bytes.has(hash)).toBe(true)
     for (const { hash: one } of Object.values(template.folder.files)) expect(copy.bytes.has(one)).toBe(true)
+  })
+
+  it('offers copies only on terms that the game itself came with', async () => {
+    const rules = async (licence: string, terms: string) => {
+      const { template, pack } = await posted(true)
+      const label = { ...pack.label, copies: { allowed: true, licence: terms } }
+      const found = await makeRunner().run({
+        ...contextFor(puffinCatch()),
+        ...{ template: { ...template, licence }, pack: { ...pack, label } },
+      })
+      return found.findings.filter(({ rule }) => /copy-terms|share-alike/.test(rule)).map(({ facts }) => facts['file'])
+    }
+    expect(await rules('', 'CC0-1.0')).toEqual(['Pot Hauler'])
+    expect(await rules('MIT', 'CC0-1.0')).toEqual(['Pot Hauler'])
+    expect(await rules('GPL-3.0-only', 'CC-BY-4.0')).toEqual(['Pot Hauler'])
+    expect(await rules('MIT', 'CC-BY-4.0')).toEqual([])
   })
 
   it('does not hand on what was swapped out where they are not', async () => {

@@ -123,7 +123,9 @@ describe('copy terms', () => {
 
   it('the freest that fit are found, or none', () => {
     const inside = (...licences: string[]) => licences.map((licence) => ({ licence, own: false }))
-    expect(freestTerms(inside('CC0-1.0', 'MIT'))).toBe(COPY_TERMS[0])
+    expect(freestTerms(inside('CC0-1.0'))).toBe(COPY_TERMS[0])
+    // Its notice has to stay, so it cannot be given away without any.
+    expect(freestTerms(inside('CC0-1.0', 'MIT'))).toBe('CC-BY-4.0')
     expect(freestTerms(inside('CC0-1.0', 'CC-BY-SA-4.0'))).toBe('CC-BY-SA-4.0')
     expect(freestTerms(inside('CC-BY-NC-4.0'))).toBe('CC-BY-NC-4.0')
     expect(freestTerms(inside('CC-BY-NC-4.0', 'CC-BY-SA-4.0'))).toBeNull()

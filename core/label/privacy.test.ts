@@ -5,7 +5,7 @@ const privacy = (change: Partial<Privacy> = {}): Privacy => ({ ...Privacy.parse(
 
 describe('privacy', () => {
   it('claims nothing of a game that runs code of somebody else', () => {
-    expect(privacyStatement(privacy(), 0, true).join()).toMatch(/not known to Pack Post/)
+    expect(privacyStatement(privacy(), 0, true).join()).toMatch(/Of other places where it is put nothing is known/)
     expect(privacyStatement(privacy(), 0, true).join()).not.toContain('sends nothing')
   })
 

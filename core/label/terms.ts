@@ -19,7 +19,7 @@ export const termsOf = (licence: string): Terms => ({
   noChanges: /-ND(-|$)/.test(licence),
   noCommerce: /-NC(-|$)/.test(licence),
   same: SHARE_ALIKE.test(licence),
-  credit: /^CC-BY/.test(licence),
+  credit: /^(CC-BY|MIT|ISC|BSD|Apache|Zlib|Unicode|OFL)/.test(licence),
   allMine: licence === 'LicenseRef-Own-Work' || licence.startsWith('LicenseRef-'),
 })
 

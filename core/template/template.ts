@@ -165,10 +165,7 @@ export const FolderTemplate = Common.extend({ kind: z.literal('folder'), folder:
 export type FolderTemplate = z.infer<typeof FolderTemplate>
 
 /** A prebuilt game with parts of default content: one our engine plays, its rules by the id, or a folder of files that play themselves. */
-export const Template = z.discriminatedUnion('kind', [
-  Common.extend({ kind: z.literal('engine') }),
-  FolderTemplate,
-])
+export const Template = z.discriminatedUnion('kind', [Common.extend({ kind: z.literal('engine') }), FolderTemplate])
 export type Template = z.infer<typeof Template>
 
 export function specOf(template: Template, part: string): PartSpec | undefined {

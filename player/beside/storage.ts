@@ -1,6 +1,6 @@
 import type { BesideName } from '../../core/folder/beside-protocol'
 import { KEPT_CHARACTERS } from '../../core/folder/beside-words'
-import { tell } from './report'
+import { instead, tell } from './report'
 
 const timeout = window.setTimeout.bind(window)
 const SAVE_EVERY_MS = 250
@@ -92,7 +92,18 @@ export function lendStorage(): void {
   const session = makeStorage(new Map(), () => undefined)
   lend('localStorage', () => local)
   lend('sessionStorage', () => session)
-  Object.defineProperty(Document.prototype, 'cookie', { configurable: true, get: () => '', set: () => undefined })
+  const notLent = (address: string) => tell({ is: 'refused', address, at: 'not lent to a game' })
+  const cookie = { configurable: true, get: () => '', set: () => notLent('cookies') }
+  Object.defineProperty(Document.prototype, 'cookie', cookie)
+  instead(
+    globalThis.IDBFactory?.prototype,
+    'open',
+    (real) =>
+      function (this: IDBFactory, ...all) {
+        notLent('IndexedDB')
+        return real.apply(this, all)
+      },
+  )
   const none = () => Promise.reject(new DOMException('Not here', 'SecurityError'))
   const worker = { register: none, getRegistration: none, getRegistrations: async () => [], controller: null }
   Object.defineProperty(Navigator.prototype, 'serviceWorker', {

@@ -2,28 +2,14 @@
 import { COMMON_LICENCES } from '@core/label/licences'
 import { clashOf, COPY_TERMS, freestTerms } from '@core/label/terms'
 import { yoursOf } from '@core/facts/yours'
-import { assetsOf } from '@core/kinds'
+import { handedOn } from '@core/facts/handed-on'
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 
 /** May others make their own from this pack, on which terms; and how much of it is the maker's own. */
 const bench = useBench()
 const copies = computed(() => bench.pack!.label.copies)
-const inside = computed(() => {
-  const { pack } = bench
-  const found = new Map<string, { licence: string; own: boolean; name: string }>()
-  for (const content of Object.values(pack!.parts))
-    for (const hash of assetsOf(content)) {
-      const source = pack!.assets[hash]?.source
-      if (source !== undefined)
-        found.set(hash, {
-          licence: source.licence,
-          own: source.licence === 'LicenseRef-Own-Work' && source.author === pack!.label.author,
-          name: source.file,
-        })
-    }
-  return [...found.values()]
-})
+const inside = computed(() => handedOn(bench.template!, bench.pack!))
 const freest = computed(() => freestTerms(inside.value))
 const plainOf = (id: string) => COMMON_LICENCES.find((one) => one.id === id)?.plain ?? id
 const options = computed(() =>
@@ -44,7 +30,7 @@ const clash = computed(() => {
   const hit = inside.value.find((one) => clashOf(one.licence, copies.value.licence, one.own) !== null)
   return hit === undefined
     ? ''
-    : `“${hit.name}” (${hit.licence}) ${CLASH[clashOf(hit.licence, copies.value.licence, hit.own)!]}.`
+    : `“${hit.file}” (${hit.licence}) ${CLASH[clashOf(hit.licence, copies.value.licence, hit.own)!]}.`
 })
 const yours = computed(() => yoursOf(bench.template!, bench.pack!))
 const percent = (share: number) => Math.round(share * 100)
@@ -80,7 +66,7 @@ function allow(on: boolean): void {
           @change="set({ licence: ($event.target as HTMLSelectElement).value })"
         >
           <option v-for="one in options" :key="one.id" :value="one.id" :disabled="one.clash !== undefined">
-            {{ one.name }}{{ one.clash === undefined ? '' : ` (not with “${one.clash.name}” inside)` }}
+            {{ one.name }}{{ one.clash === undefined ? '' : ` (not with “${one.clash.file}” inside)` }}
           </option>
         </select>
         <span class="soft">{{ plainOf(copies.licence) }}</span></label
