@@ -166,15 +166,17 @@ const fact = computed(() => {
 <style scoped>
 .folder-part {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 .naming {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 10px;
 }
 .naming input {
-  flex: 1;
+  flex: 1 1 100px;
   min-width: 0;
   background: var(--paper);
   color: inherit;
