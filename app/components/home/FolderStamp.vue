@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { kindOf } from '@core/kinds'
 import { summaryOf } from '@core/template/summary'
 import type { FolderTemplate } from '@core/template/template'
 import { computed } from 'vue'
+import { largestPicture } from '~/composables/largest-picture'
 
 /** A template that was made of a game's folder in this browser. */
 const { template } = defineProps<{ template: FolderTemplate }>()
@@ -13,15 +13,7 @@ const ACTS = [
 ]
 const act = (id: string): void => (id === 'save' ? emit('save') : emit('remove'))
 const summary = computed(() => summaryOf(template))
-/** The largest of its pictures. */
-const cover = computed(() => {
-  const shown = template.parts.flatMap(({ content }) => {
-    const face = kindOf(content).face(content)
-    return face.face === 'picture' ? [face.asset] : []
-  })
-  const area = (hash: string) => (template.assets[hash]?.facts.width ?? 0) * (template.assets[hash]?.facts.height ?? 0)
-  return shown.sort((a, b) => area(b) - area(a))[0]
-})
+const cover = computed(() => largestPicture(template))
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { nextAct } from '@core/posting/next-act'
 import { titleOf } from '@core/template/game-doc'
 import type { Template } from '@core/template/template'
 import { computed } from 'vue'
+import { largestPicture } from '~/composables/largest-picture'
 import type { PackRow } from '~/stores/library'
 
 const { row, template } = defineProps<{ row: PackRow; template: Template }>()
@@ -34,7 +35,9 @@ const next = computed(() =>
 const cover = computed(() => {
   if (pack.value.label.cover !== null) return { asset: pack.value.label.cover, crisp: false }
   const start = openingOf(pack.value, template)
-  return start === null ? null : { asset: start.asset, crisp: start.crisp }
+  if (start !== null) return { asset: start.asset, crisp: start.crisp }
+  const largest = largestPicture(template)
+  return largest === undefined ? null : { asset: largest, crisp: true }
 })
 </script>
 
