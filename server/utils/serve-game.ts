@@ -117,7 +117,8 @@ async function besidePage(file: ReleaseFile): Promise<Buffer | null> {
   const bytes = await bytesOf(file)
   if (bytes === null) return null
   const made = Buffer.from(withBeside(file.name, bytes, await besideCode('play')))
-  if (made.length <= LARGEST_KEPT) kept.set(key, made)
+  // However large: to read a page costs more than to keep it.
+  kept.set(key, made)
   return made
 }
 
