@@ -432,15 +432,14 @@ const shownIn = (frame: FrameLocator): Promise<number> =>
     return data.filter((value, i) => i % 4 === 0 && value > 150).length
   })
 
-test('every kind of game plays from its link as it does alone', async ({ page, request, baseURL }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  for (const game of FOLDER_GAMES) {
+for (const game of FOLDER_GAMES)
+  test(`${game}: posted, it plays from its link as it does alone`, async ({ page, request, baseURL }) => {
+    const maker = await Maker.arrive(request, baseURL!)
     const view = await maker.send(await ready(await folderGame(game), `${game} at its link`))
     expect(view.state, JSON.stringify(view.findings)).toBe('live')
     await page.goto(view.link)
-    await expect.poll(() => shownIn(played(page)), { message: game }).toBeGreaterThan(0)
-  }
-})
+    await expect.poll(() => shownIn(played(page))).toBeGreaterThan(0)
+  })
 
 test('a template of a folder is thrown away on the home screen, and brought back, once no pack is made with it', async ({
   page,

@@ -28,7 +28,9 @@ async function take(): Promise<void> {
   <div class="folder-picture">
     <StageFolderStage plain @ready="stage = $event" />
     <div class="acts">
-      <v-btn color="primary" data-testid="take-moment" @click="take"><BitsIcon name="camera" />Take this moment</v-btn>
+      <v-btn color="primary" data-testid="take-moment" :disabled="stage?.view.state !== 'running'" @click="take"
+        ><BitsIcon name="camera" />Take this moment</v-btn
+      >
       <v-btn variant="outlined" @click="stage?.toggle()">{{ stage?.view.running === false ? 'Run' : 'Freeze' }}</v-btn>
       <span class="soft">Play in the picture until it shows what you want.</span>
     </div>
