@@ -36,20 +36,23 @@ export interface Looked {
 
 const FILE = 'parcel'
 
+/** A JSON file of a parcel; throws what `bad` says where it is missing or torn. */
+function jsonOf(raw: Uint8Array | undefined, bad: (why: string) => Error): unknown {
+  if (raw === undefined) throw bad('is missing')
+  try {
+    return JSON.parse(new TextDecoder().decode(raw))
+  } catch {
+    throw bad('cannot be read')
+  }
+}
+
 function readManifest(files: ReadonlyMap<string, Uint8Array>): ParcelManifest {
-  const raw = files.get(manifestFile(files) ?? '')
   const bad = (why: string) =>
     userError(
       'bad-manifest',
       `The parcel’s own list (parcel.json) ${why}. Build it again with Pack Post and send it again.`,
     )
-  if (raw === undefined) throw bad('is missing')
-  let json: unknown
-  try {
-    json = JSON.parse(new TextDecoder().decode(raw))
-  } catch {
-    throw bad('cannot be read')
-  }
+  const json = jsonOf(files.get(manifestFile(files) ?? ''), bad)
   const version = (json as { version?: unknown } | null)?.version
   if (typeof version === 'number' && version > PARCEL_VERSION)
     throw bad(`is of a newer format (${version}) than this arcade knows (${PARCEL_VERSION})`)
@@ -149,14 +152,7 @@ export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Ship
 function folderOf({ template, folder }: ParcelManifest, files: ReadonlyMap<string, Uint8Array>): FolderTemplate {
   const bad = (why: string) =>
     userError('folder-template', `The template in this parcel ${why}. Build it again with Pack Post and send it again.`)
-  const raw = files.get(HANDED_TEMPLATE)
-  if (raw === undefined) throw bad('is missing')
-  let json: unknown
-  try {
-    json = JSON.parse(new TextDecoder().decode(raw))
-  } catch {
-    throw bad('cannot be read')
-  }
+  const json = jsonOf(files.get(HANDED_TEMPLATE), bad)
   const read = Template.safeParse(json)
   if (!read.success || read.data.kind !== 'folder') throw bad('makes no sense')
   if (read.data.id !== template.id || read.data.folder.page !== folder?.page) throw bad('is not the one its list names')

@@ -350,7 +350,6 @@ test('posted, played from its link, with what it keeps between visits; a copy br
   page,
   browser,
 }) => {
-  test.setTimeout(180_000)
   await openGame(page, 'lanterns')
   await swapByButton(page, 'lantern', gull())
   await page.getByRole('link', { name: /^Label:/ }).click()

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener, useIntersectionObserver } from '@vueuse/core'
+import { useEventListener, useIntersectionObserver } from '@vueuse/core'
 import { shareInSight } from '~/composables/in-sight'
 import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEvent } from '@core/posting/protocol'
 import { KeptProgress } from '@core/posting/progress-schema'
 import { BesideMessage, type BesideAsk } from '@core/folder/beside-protocol'
 import { keptOf, keepFor } from '~/composables/foreign-kept'
-import { PAGE_SIZES } from '~/composables/foreign-page'
+import { PAGE_SIZES, useFitting } from '~/composables/foreign-page'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type * as z from 'zod'
 
@@ -22,16 +22,14 @@ const ticket = ref<ScoreTicket | null>(null)
 let began = 0
 const isForeign = game.page !== null
 const KEPT = `arcade:kept:${game.game}`
-/** What the frame is named and shows, once what is kept can be read: a page that has begun is not told any more. */
-const shown = ref<{ name?: string; src?: string }>(isForeign ? {} : { src: game.playUrl })
+/** What it kept, once that can be read: a page that has begun is not told any more, so it begins then. */
+const name = ref<string>()
+const src = computed(() =>
+  !isForeign ? game.playUrl : name.value === undefined ? undefined : game.playUrl + game.page,
+)
 const room = useTemplateRef<HTMLElement>('room')
-const { width, height } = useElementSize(room)
-/** A page made for a usual screen is shown whole on any: as large as on the bench, and then as large as there is room. */
-const fitting = computed(() => {
-  const { w, h } = PAGE_SIZES[game.stage]
-  const scale = Math.min(width.value / w, height.value / h) || 1
-  return { width: `${w}px`, height: `${h}px`, transform: `translate(-50%, -50%) scale(${scale})` }
-})
+/** A page made for a usual screen is shown whole on any. */
+const { style } = useFitting(room, () => PAGE_SIZES[game.stage])
 const say = (ask: BesideAsk): void => frame.value?.contentWindow?.postMessage({ type: 'pack-post:bench', ask }, '*')
 
 /** What a game that came as a folder tells: what it keeps, and that somebody plays. */
@@ -156,7 +154,7 @@ useEventListener('message', hear)
 useEventListener('pagehide', leave)
 onMounted(() => {
   if (isForeign) {
-    shown.value = { name: JSON.stringify({ kept: keptOf(KEPT) }), src: game.playUrl + game.page }
+    name.value = JSON.stringify({ kept: keptOf(KEPT) })
     return
   }
   // A quick game asked before this page could hear: it is told unasked, once.
@@ -182,13 +180,12 @@ defineExpose({ fill, inSight, toView: () => room.value?.scrollIntoView({ block: 
   <div ref="room" class="room">
     <!-- Made with its name: one that gets another later still has none inside. -->
     <iframe
-      v-if="shown.src"
+      v-if="src"
       ref="frame"
-      :name="shown.name"
-      :src="shown.src"
+      :name="name"
+      :src="src"
       :title="game.title"
-      :style="isForeign ? fitting : undefined"
-      :class="{ foreign: isForeign }"
+      :style="isForeign ? style : undefined"
       sandbox="allow-scripts allow-pointer-lock"
       allow="fullscreen; gamepad; autoplay"
       data-testid="game-frame"
@@ -210,11 +207,5 @@ iframe {
   height: 100%;
   overflow: hidden;
   background: #171b26;
-}
-.foreign {
-  position: absolute;
-  left: 50%;
-  top: 50%;
-  background: #fff;
 }
 </style>

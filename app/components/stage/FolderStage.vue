@@ -2,10 +2,10 @@
 import { changedPaths } from '@core/folder/layer-paths'
 import { partForText } from '@core/folder/seen'
 import type { FolderTemplate } from '@core/template/template'
-import { useDebounceFn, useElementSize, useThrottleFn } from '@vueuse/core'
+import { useDebounceFn, useThrottleFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
-import { PAGE_SIZES } from '~/composables/foreign-page'
+import { PAGE_SIZES, useFitting } from '~/composables/foreign-page'
 import { makeForeignStage, type ForeignPick, type ForeignStage } from '~/composables/foreign-stage'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
@@ -29,10 +29,9 @@ const met = useMet()
 const notices = useNotices()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const room = useTemplateRef<HTMLElement>('room')
-const { width, height } = useElementSize(room)
 /** The page of the game has this size, whatever the room is: as wide as a usual screen, or as a phone held upright. */
 const size = computed(() => (phone ? { w: 390, h: 693 } : PAGE_SIZES[bench.pack?.stage ?? 'wide']))
-const scale = computed(() => Math.min(width.value / size.value.w, height.value / size.value.h) || 1)
+const { width, height, scale, style } = useFitting(room, () => size.value)
 const template = computed(() => bench.base as FolderTemplate)
 const stage = makeForeignStage(
   () => frame.value,
@@ -160,11 +159,7 @@ const fileCount = computed(() => Object.keys(template.value.folder.files).length
         :name="view.name"
         :src="view.src || undefined"
         :title="bench.template?.name"
-        :style="{
-          width: `${size.w}px`,
-          height: `${size.h}px`,
-          transform: `translate(-50%, -50%) scale(${scale})`,
-        }"
+        :style="style"
         :class="{ dim: view.state === 'starting' }"
         sandbox="allow-scripts allow-pointer-lock"
         allow="autoplay; gamepad"
@@ -264,13 +259,6 @@ const fileCount = computed(() => Object.keys(template.value.folder.files).length
   max-width: none;
   width: calc((100vh - 56px - 134px - 246px) * 0.5628);
   aspect-ratio: 390 / 693;
-}
-iframe {
-  position: absolute;
-  left: 50%;
-  top: 50%;
-  border: 0;
-  background: #fff;
 }
 iframe.dim {
   opacity: 0.4;

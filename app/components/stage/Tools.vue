@@ -30,7 +30,6 @@
   white-space: nowrap;
 }
 @media (max-width: 1400px) {
-  /* What a held key shows. */
   .bar :deep(.hold) {
     display: none;
   }

@@ -1,27 +1,21 @@
 <script setup lang="ts">
 import type { Pack } from '@core/pack/pack'
 import type { FolderTemplate } from '@core/template/template'
-import { useElementSize } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
-import { PAGE_SIZES } from '~/composables/foreign-page'
+import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import { PAGE_SIZES, useFitting } from '~/composables/foreign-page'
 import { makeForeignStage } from '~/composables/foreign-stage'
 
 /** A game that came as a folder with a pack over it, to be played for a moment: nothing of it is kept. */
 const { template, pack, name } = defineProps<{ template: FolderTemplate; pack: Pack; name: string }>()
 const room = useTemplateRef<HTMLElement>('room')
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
-const { width, height } = useElementSize(room)
+const { style } = useFitting(room, () => PAGE_SIZES[pack.stage])
 const stage = makeForeignStage(
   () => frame.value,
   () => undefined,
   false,
 )
 const { view } = stage
-const fitting = computed(() => {
-  const { w, h } = PAGE_SIZES[pack.stage]
-  const scale = Math.min(width.value / w, height.value / h) || 1
-  return { width: `${w}px`, height: `${h}px`, transform: `translate(-50%, -50%) scale(${scale})` }
-})
 onMounted(() => void stage.start(template, pack))
 onBeforeUnmount(() => stage.close())
 defineExpose({ again: () => stage.start(template, pack) })
@@ -36,7 +30,7 @@ defineExpose({ again: () => stage.start(template, pack) })
       :name="view.name"
       :src="view.src"
       :title="name"
-      :style="fitting"
+      :style="style"
       sandbox="allow-scripts allow-pointer-lock"
       allow="gamepad"
     />
@@ -51,13 +45,6 @@ defineExpose({ again: () => stage.start(template, pack) })
   aspect-ratio: 16 / 10;
   background: #171b26;
   overflow: hidden;
-}
-iframe {
-  position: absolute;
-  left: 50%;
-  top: 50%;
-  border: 0;
-  background: #fff;
 }
 .over {
   position: absolute;
