@@ -1,5 +1,6 @@
 import type { AssetFacts } from '@core/pack/asset'
 import { db, MineRow } from './db'
+import { shippedBytes } from './shipped'
 
 /** Bytes that are not stored (yet): shown, checked and saved as a file from here, and tried again. */
 const unstored = new Map<string, Uint8Array>()
@@ -27,8 +28,20 @@ export function lendBytes(files: ReadonlyMap<string, Uint8Array>): void {
   for (const [hash, bytes] of files) unstored.set(hash, bytes)
 }
 
+/** Bytes by hash: from this browser, or from the set that ships, and then this browser has them; null where neither does. */
 export async function readBytes(hash: string): Promise<Uint8Array | null> {
-  return unstored.get(hash) ?? (await db().assets.get(hash))?.bytes ?? null
+  const stored = unstored.get(hash) ?? (await db().assets.get(hash))?.bytes
+  if (stored !== undefined) return stored
+  const shipped = await shippedBytes(hash)
+  // Where there is no room it is fetched again.
+  if (shipped !== null) await store(new Map([[hash, shipped]])).catch(() => undefined)
+  return shipped
+}
+
+/** Stores what a pack names and only the shipped set has yet: a later Pack Post may ship another. */
+export async function keepNamed(hashes: readonly string[]): Promise<void> {
+  const there = new Set(await db().assets.where('hash').anyOf(hashes).primaryKeys())
+  await Promise.all(hashes.filter((hash) => !there.has(hash)).map(readBytes))
 }
 
 /**

@@ -108,6 +108,16 @@ describe('the bench', () => {
     expect(hashOf((await at.readBytes(hash))!)).toBe(hash)
   })
 
+  it('keeps with the first change what the pack names of the shipped set', async () => {
+    const named = Object.keys(puffinCatch().assets)
+    expect(await at.db().assets.count()).toBe(0)
+    await at.bench.act('Write', words('Mine now'))
+    await at.bench.settle()
+    await vi.waitFor(async () =>
+      expect((await at.db().assets.toCollection().primaryKeys()).sort()).toEqual(named.sort()),
+    )
+  })
+
   it('does not overwrite what another tab saved: it asks, and keeps both when told so', async () => {
     const there = (await at.loadPack(id))!
     await at.savePack({ ...there.pack, notes: 'from the other tab' }, there.history, there.rev)

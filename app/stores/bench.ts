@@ -22,7 +22,7 @@ import { buildGameDoc } from '@core/template/game-doc'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 import * as z from 'zod'
-import { bytesKept, keepBytes } from '../storage/assets'
+import { bytesKept, keepBytes, keepNamed } from '../storage/assets'
 import { leaveBehind, takeLeftBehind } from '../storage/left-behind'
 import { loadPack, savePack, SavedElsewhere } from '../storage/packs'
 import { useAssets } from './assets'
@@ -61,6 +61,8 @@ export const useBench = defineStore('bench', () => {
   const chosenLevel = ref('')
   let rev = 0
   let lastSave = 0
+  /** The pack whose shipped pictures and sounds were stored with its first change. */
+  let keptFor = ''
   let running: Promise<void> | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
   let again: ReturnType<typeof setTimeout> | null = null
@@ -179,6 +181,8 @@ export const useBench = defineStore('bench', () => {
     try {
       await bytesKept()
       rev = await savePack(current, history.value, rev)
+      if (keptFor !== current.id) void keepNamed(Object.keys(current.assets)).catch(() => undefined)
+      keptFor = current.id
       savedAt.value = new Date().toISOString()
       channel?.postMessage(rev)
       if (pack.value === current) saving.value = 'saved'

@@ -2,33 +2,10 @@ import type { Source } from '@core/pack/asset'
 import { isPicture } from '@core/pack/asset'
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
-import * as z from 'zod'
 import { listMine, readBytes } from '../storage/assets'
+import { drawerSet, shippedUrl } from '../storage/shipped'
 import { alike, iconSets } from './icon-sets'
 import type { Bringing } from './incoming'
-
-const Index = z.object({
-  id: z.string(),
-  name: z.string(),
-  author: z.string(),
-  licence: z.string(),
-  link: z.string(),
-  items: z.array(
-    z.object({
-      file: z.string(),
-      hash: z.string(),
-      bytes: z.number(),
-      kind: z.enum(['picture', 'sound', 'music']),
-      name: z.string(),
-      words: z.string(),
-      columns: z.number().default(1),
-      rows: z.number().default(1),
-      width: z.number().default(0),
-      height: z.number().default(0),
-      durationS: z.number().default(0),
-    }),
-  ),
-})
 
 export interface Piece {
   id: string
@@ -71,10 +48,10 @@ export const useDrawer = defineStore('drawer', () => {
     if (loaded.value) return
     try {
       await icons.list()
-      const index = Index.parse(await (await fetch('/shipped/drawer/saltwick/index.json')).json())
+      const index = await drawerSet()
       const source: Partial<Source> = { author: index.author, licence: index.licence, link: index.link }
       shipped.value = index.items.map((item): Piece => {
-        const url = `/shipped/drawer/${index.id}/${item.file}`
+        const url = shippedUrl(index, item.file)
         return {
           id: `${index.id}/${item.file}`,
           set: index.id,

@@ -53,8 +53,14 @@ describe('the library', () => {
     await at.library.open()
     const titles = demoPacks().map((pack) => pack.label.title)
     expect(at.library.packs.map((row) => row.pack.label.title).sort()).toEqual(titles.sort())
-    for (const { pack } of at.library.packs)
-      for (const hash of Object.keys(pack.assets)) expect(await at.readBytes(hash)).not.toBeNull()
+    // What they name is fetched when it is wanted, and is in the browser from then on.
+    const stored = () => at.db().assets.count()
+    expect(await stored()).toBe(0)
+    const named = new Set(at.library.packs.flatMap(({ pack }) => Object.keys(pack.assets)))
+    for (const hash of named) expect(await at.readBytes(hash)).not.toBeNull()
+    expect(await stored()).toBe(named.size)
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('Failed to fetch')))
+    for (const hash of named) expect(await at.readBytes(hash)).not.toBeNull()
     const [row, ...others] = at.library.packs
     await at.library.remove(row!.id)
     await at.library.open()

@@ -21,7 +21,6 @@ import * as z from 'zod'
 export type { ClosedRow, PackRow }
 
 const Demos = z.object({ demos: z.array(z.string().regex(/^[a-z0-9-]+$/)) })
-const DrawerIndex = z.object({ items: z.array(z.object({ file: z.string(), hash: z.string() })) })
 
 /** What a game that comes as a folder may weigh, packed or not. */
 const MOST_GAME_BYTES = 120_000_000
@@ -83,31 +82,9 @@ export const useLibrary = defineStore('library', () => {
     return true
   }
 
-  let drawer: Promise<z.infer<typeof DrawerIndex>> | null = null
-  const drawerIndex = () =>
-    (drawer ??= fetch('/shipped/drawer/saltwick/index.json')
-      .then(async (answer) => DrawerIndex.parse(await answer.json()))
-      .catch((error: unknown) => {
-        drawer = null
-        throw error
-      }))
-
+  /** Its pictures and sounds are fetched when they are wanted: a first look at the home screen is not nine games heavy. */
   async function unpackDemo(id: string): Promise<void> {
     const pack = Pack.parse(await (await fetch(`/shipped/demo/${id}/pack.json`)).json())
-    const { items } = await drawerIndex()
-    const files = new Map<string, Uint8Array>()
-    await Promise.all(
-      items
-        .filter((item) => pack.assets[item.hash] !== undefined)
-        .map(async (item) =>
-          files.set(
-            item.hash,
-            new Uint8Array(await (await fetch(`/shipped/drawer/saltwick/${item.file}`)).arrayBuffer()),
-          ),
-        ),
-    )
-    void keepBytes(files)
-    await bytesKept()
     if (!(await hasPack(pack.id))) await savePack(pack, emptyHistory(), 0)
     localStorage.setItem('pack-post:demos', [...demosThere(), id].join(' '))
   }
