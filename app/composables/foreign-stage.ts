@@ -1,4 +1,4 @@
-import { BesideMessage, type BesideAsk, type BesideNews, type PickBox } from '@core/folder/beside-protocol'
+import { BesideMessage, type BesideAsk, type BesideNews, type PickBox, type Spot } from '@core/folder/beside-protocol'
 import { StageAnswer } from '@core/folder/stage-protocol'
 import type { Pack } from '@core/pack/pack'
 import type { FolderTemplate } from '@core/template/template'
@@ -34,6 +34,7 @@ export interface ForeignView {
 
 export interface ForeignPick {
   path: string | null
+  spot: Spot | null
   text: string | null
   box: PickBox | null
 }

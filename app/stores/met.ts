@@ -1,4 +1,4 @@
-import type { BesideNews } from '@core/folder/beside-protocol'
+import type { BesideNews, Spot } from '@core/folder/beside-protocol'
 import { withMet } from '@core/folder/seen'
 import type { FolderTemplate, Moment } from '@core/template/template'
 import { defineStore } from 'pinia'
@@ -36,16 +36,18 @@ export const useMet = defineStore('met', () => {
   function hear(
     news: BesideNews,
     template: FolderTemplate,
-    partOf: (path: string | null, text: string | null) => string | null,
+    partOf: (path: string | null, text: string | null, spot?: Spot) => string | null,
   ): void {
     if (news.is === 'ready') moment = 'start'
     if (news.is === 'pressed') moment = 'play'
     const part =
-      news.is === 'drawn' || news.is === 'heard'
-        ? partOf(news.path, null)
-        : news.is === 'said'
-          ? partOf(null, news.text)
-          : null
+      news.is === 'drawn'
+        ? partOf(news.path, null, news.spot)
+        : news.is === 'heard'
+          ? partOf(news.path, null)
+          : news.is === 'said'
+            ? partOf(null, news.text)
+            : null
     if (part === null || template.parts.find(({ id }) => id === part)?.met !== false) return
     ;(found[moment] ??= new Set()).add(part)
     timer ??= setTimeout(write, LEARN_MS)

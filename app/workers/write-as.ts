@@ -18,10 +18,15 @@ async function byCanvas({ width, height, data }: Pixels, mime: Mime): Promise<Ui
   return blob.type === mime ? new Uint8Array(await blob.arrayBuffer()) : null
 }
 
-/** A picture as a file of that kind; null for what this browser does not write. */
-export async function pictureAs(pixels: Pixels, mime: Mime): Promise<Uint8Array | null> {
+/** A picture, or several that move (ms for each), as a file of that kind; null for what this browser does not write. */
+export async function pictureAs(
+  stills: readonly Pixels[],
+  mime: Mime,
+  delaysMs: readonly number[],
+): Promise<Uint8Array | null> {
+  const pixels = stills[0]!
   if (mime === 'image/png') return encodePng(pixels, true)
-  if (mime === 'image/gif') return encodeGif([pixels], 100)
+  if (mime === 'image/gif') return encodeGif(stills, delaysMs)
   return mime === 'image/jpeg' || mime === 'image/webp' ? byCanvas(pixels, mime) : null
 }
 

@@ -7,6 +7,14 @@ const Px = z.number().min(-100_000).max(100_000)
 export const PickBox = z.object({ x: Px, y: Px, w: Px, h: Px })
 export type PickBox = z.infer<typeof PickBox>
 
+const Share = z.number().min(0).max(1)
+/** A place in a picture's file, as shares of its width and height: which of the things on a sheet is meant. */
+export const Spot = z.object({ x: Share, y: Share })
+export type Spot = z.infer<typeof Spot>
+
+/** px of a page, or of what it shows. */
+const Room = z.object({ w: z.number().min(0).max(100_000), h: z.number().min(0).max(100_000) })
+
 /** What a game keeps, by its own names. */
 const Kept = z
   .record(z.string().max(200), z.string().max(20_000))
@@ -19,11 +27,13 @@ export const BesideNews = z.discriminatedUnion('is', [
   z.object({ is: z.literal('missing'), path: Path, at: Text }),
   z.object({ is: z.literal('refused'), address: Path, at: Text }),
   z.object({ is: z.literal('fault'), text: Text, at: Text }),
-  z.object({ is: z.literal('drawn'), path: Path }),
+  /** With the middle of what was cut out of it, where it was not shown as a whole. */
+  z.object({ is: z.literal('drawn'), path: Path, spot: Spot.optional() }),
   z.object({ is: z.literal('heard'), path: Path }),
   z.object({ is: z.literal('said'), text: Text }),
   z.object({ is: z.literal('listens'), to: z.enum(['keyboard', 'touch', 'gamepad']) }),
   z.object({ is: z.literal('pressed') }),
+  z.object({ is: z.literal('extent'), ...Room.shape, within: Room }),
   z.object({ is: z.literal('lent'), bytes: z.int().min(0).max(1_000_000) }),
   z.object({ is: z.literal('save'), kept: Kept }),
   z.object({ is: z.literal('frozen'), on: z.boolean() }),
@@ -31,6 +41,7 @@ export const BesideNews = z.discriminatedUnion('is', [
     is: z.literal('picked'),
     id: z.int(),
     path: Path.nullable(),
+    spot: Spot.nullable(),
     text: Text.nullable(),
     box: PickBox.nullable(),
   }),

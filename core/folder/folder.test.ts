@@ -6,6 +6,8 @@ import { unzipSafely } from '../parcel/unzip'
 import { Template, type FolderTemplate } from '../template/template'
 import { decodeSound } from '../sound/decode'
 import { sniff } from '../art/sniff'
+import { decodeGif } from '../art/animation'
+import { encodeGif } from '../art/gif'
 import { decodePicture } from '../../server/inspector/decode'
 import {
   FOLDER_GAMES,
@@ -21,7 +23,7 @@ import { makeFolderTemplate } from './make'
 import { openFolder } from './open'
 import { buildFolderParcel } from './parcel'
 import { partForText, withMet } from './seen'
-import { drawerFile } from '../../tests/support/fixtures'
+import { disc, drawerFile } from '../../tests/support/fixtures'
 import { newFacts } from '../art/take-in'
 
 async function made(game: FolderGame) {
@@ -167,6 +169,47 @@ describe('a pack over a folder', () => {
     const heard = await decodeSound(splash, 'audio/ogg')
     const meant = await decodeSound(call, 'audio/wav')
     expect(heard.channels[0]!.length / heard.sampleRate).toBeCloseTo(meant.channels[0]!.length / meant.sampleRate, 1)
+  })
+
+  it('writes a part in its own size where that is wanted, its larger copy larger, and a cell of a sheet never', async () => {
+    const { template, bytes } = await made('pots')
+    const gull = drawerFile('gull.png')
+    const of = hashOf(gull)
+    const size = sniff(gull)!
+    const frame = { asset: of, x: 0, y: 0, w: size.width, h: size.height, hold: 1 }
+    const written = async (name: string) => {
+      const part = partCalled(template, name)
+      const sprite = part.content as Extract<PartContent, { kind: 'sprite' }>
+      const clips = { all: { frames: [frame], fps: 8, mode: 'loop' as const } }
+      const pack = own(
+        template,
+        { [part.id]: { ...sprite, clips, ownSize: true } },
+        { [of]: newFacts('x', 'image/png', gull.length, size, '') },
+      )
+      const { files } = await applyLayer(template, pack, layerPlaceOf(template, pack, new Map([...bytes, [of, gull]])))
+      const place = template.folder.places[part.id]!
+      return sniff(files.get(place.at === 'file' ? place.paths[0]! : '')!)
+    }
+    expect(await written('Pot')).toEqual({ mime: 'image/png', width: size.width, height: size.height })
+    expect(await written('Boat')).toEqual({ mime: 'image/png', width: 128, height: 32 })
+  })
+
+  it('keeps a GIF moving where the game shows a GIF', async () => {
+    const blink = await encodeGif([disc(32, 12, [200, 30, 30, 255]), disc(32, 8, [200, 30, 30, 255])], 200)
+    const page = new TextEncoder().encode('<title>Blink</title><img src="lamp.gif" alt="A lamp">')
+    const open = openFolder(new Map([['index.html', page], ['lamp.gif', blink]]), 'g') // prettier-ignore
+    const { template, bytes } = await makeFolderTemplate(open, folderWorkplace)
+    const lamp = partCalled(template, 'Lamp')
+    const sprite = lamp.content as Extract<PartContent, { kind: 'sprite' }>
+    const still = drawerFile('gull.png')
+    const of = hashOf(still)
+    const half = { asset: of, x: 0, y: 0, w: 8, h: sniff(still)!.height, hold: 2 }
+    const clips = { all: { frames: [half, { ...half, x: 8 }, half], fps: 10, mode: 'loop' as const } }
+    const facts = { [of]: newFacts('x', 'image/png', still.length, sniff(still)!, '') }
+    const pack = own(template, { [lamp.id]: { ...sprite, clips } }, facts)
+    const { files } = await applyLayer(template, pack, layerPlaceOf(template, pack, new Map([...bytes, [of, still]])))
+    expect(decodeGif(files.get('lamp.gif')!)!.frames.map((one) => one.delayMs)).toEqual([200, 200, 200])
+    expect(sniff(files.get('lamp.gif')!)).toEqual({ mime: 'image/gif', width: 32, height: 32 })
   })
 
   it('puts another picture into a data: address, and keeps its key', async () => {

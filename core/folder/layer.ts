@@ -1,10 +1,10 @@
 import { inCanvas } from '../art/place'
 import { pixelsOfSprite } from '../check/sprite-rule'
 import { isPlain, recolourPixels } from '../art/recolour'
-import type { Pixels } from '../art/pixels'
+import { crop, type Pixels } from '../art/pixels'
 import { userError } from '../errors'
 import type { PartContent } from '../kinds'
-import type { SpriteContent } from '../kinds/drawing'
+import type { Clip, SpriteContent } from '../kinds/drawing'
 import type { PictureContent } from '../kinds/picture'
 import type { AssetFacts, Mime } from '../pack/asset'
 import { contentOf, factsOf, type Pack } from '../pack/pack'
@@ -15,9 +15,9 @@ import { levelOf } from '../sound/true-peak'
 import type { FolderPlace } from '../template/folder'
 import type { FolderTemplate } from '../template/template'
 import { dataKey } from './beside-words'
-import { ownPlaces } from './layer-paths'
+import { mayBeOwnSize, ownPlaces } from './layer-paths'
 import { textOf } from './make'
-import { drawInto, emptyPixels, fitted } from './render'
+import { clearBox, drawInto, emptyPixels, fitted } from './render'
 
 /** What writing the layer asks of where it is done. */
 export interface LayerPlace {
@@ -26,8 +26,8 @@ export interface LayerPlace {
   facts(hash: string): AssetFacts | undefined
   pixels(hash: string): Promise<Pixels | null>
   samples(hash: string): Promise<Samples | null>
-  /** Null for what is not written here. */
-  picture(pixels: Pixels, as: Mime): Promise<Uint8Array | null>
+  /** One picture, or several that move, in ms for each; only a GIF shows more than the first. Null for what is not written here. */
+  picture(stills: readonly Pixels[], as: Mime, delaysMs: readonly number[]): Promise<Uint8Array | null>
   sound(samples: Samples, as: Mime): Promise<Uint8Array | null>
 }
 
@@ -66,27 +66,33 @@ export function written(value: string | number, as: Extract<FolderPlace, { at: '
   }
 }
 
-/** Frame after frame of one sprite in the cells of another's sheet, standing where those stood. */
-async function sheetOf(
-  was: SpriteContent,
-  now: SpriteContent,
-  facts: AssetFacts,
-  scale: number,
-  place: LayerPlace,
-): Promise<Pixels | null> {
-  const sheet = emptyPixels(facts.width, facts.height)
-  const clip = Object.values(now.clips)[0]!
+/** The drawings of a sprite, one after the other, with its colours as they are now; null where its files are gone. */
+async function drawingsOf(now: SpriteContent, place: LayerPlace): Promise<Pixels[] | null> {
   const pixelsOf = await pixelsOfSprite(place, now)
   if (pixelsOf === null) return null
-  const frames = clip.frames.map((frame) => {
+  return Object.values(now.clips)[0]!.frames.map((frame) => {
     const drawn = inCanvas(now, frame, pixelsOf)
     if (now.recolour !== undefined && !isPlain(now.recolour)) recolourPixels(drawn.data, now.recolour)
     return drawn
   })
-  const cells = Object.values(was.clips)[0]!.frames
-  cells.forEach((cell, i) => {
-    const frame = frames[i % frames.length]!
-    const [x, y, w, h] = [cell.x * scale, cell.y * scale, cell.w * scale, cell.h * scale]
+}
+const cellsOf = (of: SpriteContent) => Object.values(of.clips)[0]!.frames
+
+/** Drawing after drawing of one sprite, from that one on, in the cells of another: standing where those stood, nothing else touched. */
+function drawCells(
+  sheet: Pixels,
+  was: SpriteContent,
+  now: SpriteContent,
+  drawings: readonly Pixels[],
+  scale: number,
+  first: number,
+): void {
+  const cells = cellsOf(was).map(({ x, y, w, h }) => ({
+    ...{ x: x * scale, y: y * scale, w: w * scale, h: h * scale },
+  }))
+  for (const cell of cells) clearBox(sheet, cell)
+  cells.forEach(({ x, y, w, h }, i) => {
+    const frame = drawings[(first + i) % drawings.length]!
     // World units do not matter here: a cell is as high as its sprite is said to be.
     const k = (now.height * h) / was.height / frame.height
     const box = {
@@ -96,30 +102,103 @@ async function sheetOf(
     }
     drawInto(sheet, frame, box, { x, y, w, h })
   })
-  return sheet
 }
 
-async function pictureOf(now: PictureContent, facts: AssetFacts, place: LayerPlace): Promise<Pixels | null> {
-  const from = await place.pixels(now.asset)
-  if (from === null) return null
-  const made = emptyPixels(facts.width, facts.height)
-  drawInto(made, from, fitted(from, made.width, made.height, now.fit), { x: 0, y: 0, w: made.width, h: made.height })
-  const light = 1 - (now.dim ?? 0)
-  if (light < 1) for (let i = 0; i < made.data.length; i++) if (i % 4 !== 3) made.data[i] = made.data[i]! * light
+interface Change {
+  was: PartContent
+  now: PartContent
+}
+type SpriteChange = { was: SpriteContent; now: SpriteContent }
+const isSprite = (one: Change): one is SpriteChange => one.was.kind === 'sprite' && one.now.kind === 'sprite'
+
+/** What a file shows: one picture, or several that move (ms for each). */
+interface Shown {
+  stills: Pixels[]
+  delaysMs: number[]
+}
+const GIF = 'image/gif'
+const still = (pixels: Pixels): Shown => ({ stills: [pixels], delaysMs: [100] })
+const delaysOf = ({ fps, frames }: Clip): number[] => frames.map(({ hold }) => Math.max(20, (1000 / fps) * hold))
+/** A picture of that size with all of another in it. */
+function resized(from: Pixels, width: number, height: number, fit: PictureContent['fit'] = 'cover'): Pixels {
+  const made = emptyPixels(Math.max(1, Math.round(width)), Math.max(1, Math.round(height)))
+  drawInto(made, from, fitted(from, made.width, made.height, fit), { x: 0, y: 0, w: made.width, h: made.height })
   return made
+}
+
+/** A sheet with what the pack changed of what lies on it. Cells are those of its first copy, which may be smaller. */
+async function sheetOf(
+  changes: readonly SpriteChange[],
+  hash: string,
+  facts: AssetFacts,
+  first: AssetFacts,
+  place: LayerPlace,
+): Promise<Shown | null> {
+  const scale = facts.width / first.width
+  const all: { was: SpriteContent; now: SpriteContent; drawings: Pixels[] }[] = []
+  for (const { was, now } of changes) {
+    const drawings = await drawingsOf(now, place)
+    if (drawings === null) return null
+    all.push({ was, now, drawings })
+  }
+  const [one] = all
+  const clip = Object.values(one!.now.clips)[0]!
+  // A file that can move does, where it shows one thing.
+  const count = facts.mime === GIF && all.length === 1 && cellsOf(one!.was).length === 1 ? clip.frames.length : 1
+  const delaysMs = delaysOf(clip).slice(0, count)
+  if (one!.now.ownSize === true && mayBeOwnSize(one!.was, all.length === 1))
+    return {
+      stills: one!.drawings.slice(0, count).map((of) => resized(of, of.width * scale, of.height * scale)),
+      delaysMs,
+    }
+  const old = await place.pixels(hash)
+  if (old === null || old.width !== facts.width || old.height !== facts.height) return null
+  const stills = Array.from({ length: count }, (_, shift) => {
+    const sheet = { ...old, data: new Uint8ClampedArray(old.data) }
+    for (const { was, now, drawings } of all) drawCells(sheet, was, now, drawings, scale, shift)
+    return sheet
+  })
+  return { stills, delaysMs }
+}
+
+async function pictureOf(
+  now: PictureContent,
+  facts: AssetFacts,
+  first: AssetFacts,
+  place: LayerPlace,
+): Promise<Shown | null> {
+  const whole = await place.pixels(now.asset)
+  if (whole === null) return null
+  const light = 1 - (now.dim ?? 0)
+  const scale = facts.width / first.width
+  const written = (from: Pixels): Pixels => {
+    const { width, height } = now.ownSize === true ? { width: from.width * scale, height: from.height * scale } : facts
+    const made = resized(from, width, height, now.fit)
+    if (light < 1) for (let i = 0; i < made.data.length; i++) if (i % 4 !== 3) made.data[i] = made.data[i]! * light
+    return made
+  }
+  if (facts.mime !== GIF || now.clip === undefined) return still(written(whole))
+  const stills: Pixels[] = []
+  for (const frame of now.clip.frames) {
+    const of = frame.asset === now.asset ? whole : await place.pixels(frame.asset)
+    if (of === null) return null
+    stills.push(written(crop(of, frame)))
+  }
+  return { stills, delaysMs: delaysOf(now.clip) }
 }
 
 const SVG = 'image/svg+xml'
 const dataUrl = (bytes: Uint8Array, mime: string): string => `data:${mime};base64,${base64(bytes)}`
 
-/** A part as a file of that kind, of that size: what the game asks for at its path. */
+/** What the pack changed of a file, as a file of that kind, of that size: what the game asks for at its path. */
 async function fileOf(
-  was: PartContent,
-  now: PartContent,
+  changes: readonly Change[],
+  hash: string,
   facts: AssetFacts,
   first: AssetFacts,
   place: LayerPlace,
 ): Promise<Uint8Array> {
+  const { now } = changes.at(-1)!
   const cannot = () =>
     userError(
       'layer-kind',
@@ -127,16 +206,15 @@ async function fileOf(
     )
   let made: Uint8Array | null = null
   if (now.kind === 'sprite' || now.kind === 'picture') {
-    const scale = facts.width / first.width
-    const pixels =
+    const shown =
       now.kind === 'sprite'
-        ? await sheetOf(was as SpriteContent, now, facts, scale, place)
-        : await pictureOf(now, facts, place)
-    if (pixels === null) throw cannot()
-    if (facts.mime !== SVG) made = await place.picture(pixels, facts.mime)
+        ? await sheetOf(changes.filter(isSprite), hash, facts, first, place)
+        : await pictureOf(now, facts, first, place)
+    if (shown === null) throw cannot()
+    if (facts.mime !== SVG) made = await place.picture(shown.stills, facts.mime, shown.delaysMs)
     else {
-      const png = await place.picture(pixels, 'image/png')
-      const { width, height } = pixels
+      const png = await place.picture(shown.stills.slice(0, 1), 'image/png', [])
+      const { width, height } = shown.stills[0]!
       made =
         png === null
           ? null
@@ -176,13 +254,15 @@ export async function applyLayer(template: FolderTemplate, pack: Pack, place: La
   const made: Files = new Map()
   const keys = new Map<string, string>()
   const edits = new Map<string, { from: number; to: number; text: string }[]>()
+  const files = new Map<string, { first: AssetFacts; changes: Change[] }>()
   for (const { part, place: at, content } of ownPlaces(template, pack)) {
     const was = contentOf({ ...pack, parts: {} }, template, part)!
     if (at.at === 'file') {
       const first = template.assets[listed[at.paths[0]!]!.hash]!.facts
       for (const path of at.paths) {
-        const facts = template.assets[listed[path]!.hash]?.facts
-        if (facts !== undefined) made.set(path, await fileOf(was, content, facts, first, place))
+        const of = files.get(path) ?? { first, changes: [] }
+        files.set(path, of)
+        of.changes.push({ was, now: content })
       }
       continue
     }
@@ -194,10 +274,15 @@ export async function applyLayer(template: FolderTemplate, pack: Pack, place: La
       const hash = 'asset' in was ? was.asset : Object.values((was as SpriteContent).clips)[0]!.frames[0]!.asset
       const facts = factsOf(pack, template, hash ?? '')
       if (facts === undefined) continue
-      const text = dataUrl(await fileOf(was, content, facts, facts, place), facts.mime)
+      const text = dataUrl(await fileOf([{ was, now: content }], hash!, facts, facts, place), facts.mime)
       keys.set(dataKey(text), part)
       list.push({ ...at, text })
     }
+  }
+  for (const [path, { first, changes }] of files) {
+    const { hash } = listed[path]!
+    const facts = template.assets[hash]?.facts
+    if (facts !== undefined) made.set(path, await fileOf(changes, hash, facts, first, place))
   }
   for (const [path, { hash }] of Object.entries(listed)) {
     if (made.has(path)) continue

@@ -1,11 +1,11 @@
 import { sureCut } from '../art/bring-in'
 import { flatBackdrop } from '../art/key-out'
-import { coverage, looksLikePixelArt, type Pixels } from '../art/pixels'
+import { coverage, crop, looksLikePixelArt, type Pixels } from '../art/pixels'
 import { FULL_BOX } from '../art/outline'
-import { readSheetJson } from '../art/sheet-json'
+import { readSheetJson, type SheetDescription } from '../art/sheet-json'
 import { sniff } from '../art/sniff'
 import { fromBase64 } from '../bytes'
-import { spriteFromPicture } from '../art/strip'
+import { spriteFromFrames, spriteFromPicture, type SpriteWish } from '../art/strip'
 import { newFacts, sizeFits } from '../art/take-in'
 import type { PartContent } from '../kinds'
 import type { SpriteContent } from '../kinds/drawing'
@@ -16,6 +16,7 @@ import { readFont } from '../wording/font'
 import { findInText, type Found } from './find-text'
 import { baseName, endingOf, partIds, readable } from './names'
 import type { OpenedFolder } from './open'
+import { sheetsBeside, thingsOn, MOST_THINGS } from './sheets'
 import { holderIn, licenceIn, saysTerms } from './terms'
 
 /** What the place it runs in does for this. */
@@ -62,6 +63,7 @@ const PLAIN: SpriteContent = {
   crisp: false,
 }
 export const FOLDER_CLIP = 'all'
+const WISH: SpriteWish = { clips: [FOLDER_CLIP], optionalClips: [], like: PLAIN }
 /** Share of a picture's px that are drawn on, from which on it fills its file. */
 const FILLED = 0.985
 
@@ -73,8 +75,20 @@ function drawing(hash: string, pixels: Pixels): PartContent {
   if (full && cut.columns * cut.rows === 1)
     return { kind: 'picture', asset: hash, fit: 'cover', crisp: small && looksLikePixelArt(pixels) }
   const one = { ...cut, clips: Array.from({ length: cut.rows }, () => FOLDER_CLIP) }
-  const made = spriteFromPicture(hash, pixels, one, { clips: [FOLDER_CLIP], optionalClips: [], like: PLAIN })
-  return { ...made, pivot: { ...PLAIN.pivot }, height: PLAIN.height, hitShape: PLAIN.hitShape }
+  return plainly(spriteFromPicture(hash, pixels, one, WISH))
+}
+const plainly = (made: SpriteContent): SpriteContent => ({
+  ...made,
+  ...{ pivot: { ...PLAIN.pivot }, height: PLAIN.height, hitShape: PLAIN.hitShape },
+})
+
+/** What lies on a sheet that is described beside it: each thing with its frames. Empty where nothing of it lies inside. */
+function drawingsOn(hash: string, pixels: Pixels, sheet: SheetDescription): { name: string; content: PartContent }[] {
+  return thingsOn(sheet, pixels).map(({ name, frames }) => {
+    const group = { [FOLDER_CLIP]: { frames: frames.map((rect) => ({ asset: hash, ...rect, hold: 1 })) } }
+    const made = spriteFromFrames(group, crop(pixels, frames[0]!), WISH, { columns: 1, rows: 1 })
+    return { name, content: plainly(made) }
+  })
 }
 
 /** A range for a number of which nothing is known but what it is now: from none to three times that. */
@@ -139,17 +153,26 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
     if (kind === null || content.length === 0 || (isPicture(kind.mime) && !sizeFits(kind))) return null
     return newFacts(path.split('/').at(-1)!, kind.mime, content.length, kind, place.now, source)
   }
-  /** The content of a part that is a whole file; null for what cannot be shown. */
-  async function contentOfFile(hash: string, content: Uint8Array, facts: AssetFacts): Promise<PartContent | null> {
-    if (facts.mime.startsWith('audio/')) return { kind: 'sound', asset: hash, gainDb: 0 }
-    if (facts.mime === 'image/svg+xml') return { kind: 'picture', asset: hash, fit: 'contain', crisp: false }
+  type Drawn = { name: string; content: PartContent }
+  /** What a file shows or plays, mostly one thing, without a name of its own; null for what cannot be shown. */
+  async function contentsOf(
+    hash: string,
+    content: Uint8Array,
+    facts: AssetFacts,
+    sheet?: SheetDescription,
+  ): Promise<Drawn[] | null> {
+    const whole = (one: PartContent): Drawn[] => [{ name: '', content: one }]
+    if (facts.mime.startsWith('audio/')) return whole({ kind: 'sound', asset: hash, gainDb: 0 })
+    if (facts.mime === 'image/svg+xml') return whole({ kind: 'picture', asset: hash, fit: 'contain', crisp: false })
     const pixels = await place.pixels(content, facts.mime)
     if (pixels === null) return null
     Object.assign(facts, { width: pixels.width, height: pixels.height })
-    return drawing(hash, pixels)
+    const things = sheet === undefined ? [] : drawingsOn(hash, pixels, sheet)
+    return things.length > 0 ? things : whole(drawing(hash, pixels))
   }
 
-  const copies = new Map<string, { facts: AssetFacts; place: Extract<FolderPlace, { at: 'file' }> }>()
+  const sheets = sheetsBeside(files)
+  const copies = new Map<string, { facts: AssetFacts; paths: string[] }>()
   for (const [path, content] of all) {
     const { hash } = listed[path]!
     const font = /\.(ttf|otf|woff2)$/i.test(path) ? fontIn(path, content) : null
@@ -166,20 +189,23 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
     const facts = factsOf(hash, content, path)
     if (facts === null) continue
     const twin = copies.get(copyKey(path, facts)) ?? copies.get(hash)
-    if (twin !== undefined && twin.place.paths.length < MOST_COPIES && alike(twin.facts, facts)) {
+    if (twin !== undefined && twin.paths.length < MOST_COPIES && alike(twin.facts, facts)) {
       assets[hash] ??= { path, facts }
-      twin.place.paths.push(path)
+      twin.paths.push(path)
       continue
     }
-    const made = await contentOfFile(hash, content, facts)
+    const made = await contentsOf(hash, content, facts, sheets.get(path))
     if (made === null) {
       told.push(`The picture ${path} is damaged, so it is left as it is.`)
       continue
     }
     assets[hash] = { path, facts }
-    const at = { at: 'file' as const, paths: [path] }
-    for (const key of [copyKey(path, facts), hash]) copies.set(key, { facts, place: at })
-    put(baseName(path), readable(baseName(path)), made, at, made.kind === 'sprite' ? { clips: [FOLDER_CLIP] } : {})
+    // All that is on one sheet lies in the same files: copies that are found later are added to this list.
+    const paths = [path]
+    for (const key of [copyKey(path, facts), hash]) copies.set(key, { facts, paths })
+    if (made.length === MOST_THINGS) told.push(`Many things lie on ${path}: the first ${MOST_THINGS} are parts.`)
+    for (const { name, content: one } of made)
+      put(name || baseName(path), name || readable(baseName(path)), one, { at: 'file', paths }, clipsOf(one))
   }
 
   const counts: Record<Found['sort'], number> = { words: 0, number: 0, colour: 0, data: 0 }
@@ -221,11 +247,11 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
       const content = fromBase64(String(value))
       const hash = content === null ? '' : await place.hash(content)
       const facts = content === null ? null : factsOf(hash, content, name)
-      const made = facts === null ? null : await contentOfFile(hash, content!, facts)
+      const made = facts === null ? null : ((await contentsOf(hash, content!, facts))?.[0]?.content ?? null)
       if (made === null) continue
       bytes.set(hash, content!)
       assets[hash] ??= { path, facts: facts! }
-      put(name, name, made, at, made.kind === 'sprite' ? { clips: [FOLDER_CLIP] } : {})
+      put(name, name, made, at, clipsOf(made))
     }
   }
   for (const sort of ['words', 'number', 'colour'] as const)
@@ -251,6 +277,8 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
   }
   return { template, bytes }
 }
+
+const clipsOf = ({ kind }: PartContent): Partial<PartSpec> => (kind === 'sprite' ? { clips: [FOLDER_CLIP] } : {})
 
 const PLURALS = { words: 'texts', number: 'numbers', colour: 'colours' }
 const ASKS = {

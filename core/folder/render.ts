@@ -14,6 +14,14 @@ export const emptyPixels = (width: number, height: number): Pixels => ({
   data: new Uint8ClampedArray(width * height * 4),
 })
 
+/** Takes out what is in a box, px that it covers for the most part. */
+export function clearBox(of: Pixels, box: Box): void {
+  const [left, right] = [Math.max(0, Math.round(box.x)), Math.min(of.width, Math.round(box.x + box.w))]
+  const [top, bottom] = [Math.max(0, Math.round(box.y)), Math.min(of.height, Math.round(box.y + box.h))]
+  for (let y = top; y < bottom; y++)
+    of.data.fill(0, (y * of.width + left) * 4, (y * of.width + Math.max(left, right)) * 4)
+}
+
 /**
  * Draws a whole picture into a box of another, over what is there, cut off at `within`. Each px is the mean of what of
  * the source lies under it, weighed by what covers (box filter, premultiplied): smooth when it gets smaller, sharp when

@@ -1,4 +1,5 @@
 import { contentOf, type Pack } from '../pack/pack'
+import type { Spot } from './beside-protocol'
 import type { FolderTemplate, Moment, PartSpec } from '../template/template'
 
 /** Shorter words are in everything. */
@@ -18,6 +19,27 @@ export function partForText(template: FolderTemplate, pack: Pack, text: string):
   return best?.part ?? null
 }
 const plainSpace = (text: string): string => text.replace(/\s+/g, ' ').trim()
+
+/**
+ * The part that a file of the folder is of: of several things on a sheet the one that lies at that place of it (shares of
+ * its width and height), else the first; null for a file that is no part.
+ */
+export function partForFile(template: FolderTemplate, path: string, spot: Spot | null): string | null {
+  const there = Object.entries(template.folder.places).flatMap(([part, place]) =>
+    place.at === 'file' && place.paths.includes(path) ? [{ part, first: place.paths[0]! }] : [],
+  )
+  if (there.length < 2 || spot === null) return there[0]?.part ?? null
+  const { width, height } = template.assets[template.folder.files[there[0]!.first]!.hash]!.facts
+  const [x, y] = [spot.x * width, spot.y * height]
+  const isOn = (part: string): boolean => {
+    const content = template.parts.find(({ id }) => id === part)?.content
+    if (content?.kind !== 'sprite') return false
+    return Object.values(content.clips)
+      .flatMap(({ frames }) => frames)
+      .some((one) => x >= one.x && y >= one.y && x <= one.x + one.w && y <= one.y + one.h)
+  }
+  return (there.find(({ part }) => isOn(part)) ?? there[0]!).part
+}
 
 /** The template with those parts as met in that moment; itself where all of them were met before. */
 export function withMet(template: FolderTemplate, parts: ReadonlySet<string>, moment: Moment): FolderTemplate {

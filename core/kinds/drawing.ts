@@ -63,6 +63,8 @@ export const SpriteContent = z.object({
   hitShape: HitShape,
   height: z.number().min(0.1).max(10),
   crisp: z.boolean(),
+  /** In a game that came as a folder: written in its own size, not in that of the file it stands for. */
+  ownSize: z.literal(true).optional(),
   recolour: Recolour.optional(),
   repeatFrom: z.number().min(0).max(1).optional(),
   /** Which cells of the first frame are drawn, for what crumbles; `of` is what it was made of (`maskKey`). */

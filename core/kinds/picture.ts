@@ -8,6 +8,8 @@ export const PictureContent = z.object({
   asset: Hash,
   fit: z.enum(['cover', 'contain', 'tile']),
   crisp: z.boolean(),
+  /** In a game that came as a folder: written in its own size, not in that of the file it stands for. */
+  ownSize: z.literal(true).optional(),
   clip: Clip.optional(),
   dim: z.number().min(0).max(0.9).optional(),
   blur: z.number().min(0).max(1).optional(),

@@ -1,4 +1,5 @@
 import type { BesideAsk, BesideCall } from '../../core/folder/beside-protocol'
+import { followExtent } from './extent'
 import { fileOfImage, followPictures, followSwap, frameBegins, pickAt, pictureNow, swapPicture } from './pictures'
 import { allowOwnFiles, allowUse } from './own-files'
 import { clip, pathOf, tell } from './report'
@@ -15,6 +16,7 @@ import { makeTime } from './time'
 lendStorage()
 closeWaysOut()
 allowOwnFiles()
+followExtent()
 const time = makeTime(frameBegins)
 followSources()
 followPictures()

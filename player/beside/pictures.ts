@@ -1,4 +1,4 @@
-import type { PickBox } from '../../core/folder/beside-protocol'
+import type { PickBox, Spot } from '../../core/folder/beside-protocol'
 import { instead, tell } from './report'
 import { cameFrom, fileAt, sourceOf, swapped } from './sources'
 
@@ -6,7 +6,14 @@ import { cameFrom, fileAt, sourceOf, swapped } from './sources'
 interface Drawn extends PickBox {
   path: string
   text: string
+  /** Which part of its file, in shares of its width and height. */
+  of: PickBox
 }
+const WHOLE: PickBox = { x: 0, y: 0, w: 1, h: 1 }
+const share = (of: number): number => Math.round(Math.min(1, Math.max(0, of)) * 1000) / 1000
+/** The middle of what was cut out of a file; nothing where all of it was shown. */
+const spotOf = ({ x, y, w, h }: PickBox): Spot | null =>
+  w > 0.99 && h > 0.99 ? null : { x: share(x + w / 2), y: share(y + h / 2) }
 
 const MOST = 3000
 /** What is on each canvas: of this frame, and of the last one in which anything was drawn. */
@@ -66,7 +73,8 @@ function put(ink: Ink, drawn: Drawn): void {
   const list = now.get(ink.canvas) ?? []
   now.set(ink.canvas, list)
   if (list.length < MOST) list.push(drawn)
-  if (drawn.path !== '') tell({ is: 'drawn', path: drawn.path })
+  const spot = spotOf(drawn.of)
+  if (drawn.path !== '') tell({ is: 'drawn', path: drawn.path, ...(spot === null ? {} : { spot }) })
   if (drawn.text.trim() !== '') tell({ is: 'said', text: drawn.text.slice(0, 300) })
 }
 
@@ -87,7 +95,11 @@ function carried(ink: Ink, source: object, cut: PickBox, at: PickBox): void {
     if (w <= 0 || h <= 0) continue
     const [kx, ky] = [at.w / cut.w, at.h / cut.h]
     const box = boxOf(ink, at.x + (left - cut.x) * kx, at.y + (top - cut.y) * ky, w * kx, h * ky)
-    put(ink, { ...one, ...box })
+    const of = {
+      ...{ x: one.of.x + ((left - one.x) / one.w) * one.of.w, y: one.of.y + ((top - one.y) / one.h) * one.of.h },
+      ...{ w: (w / one.w) * one.of.w, h: (h / one.h) * one.of.h },
+    }
+    put(ink, { ...one, ...box, of })
   }
 }
 
@@ -104,7 +116,8 @@ function follow2d(proto: Ink | undefined): void {
         const [x, y, dw, dh] = n.length === 8 ? n.slice(4) : [n[0]!, n[1]!, n[2] ?? w, n[3] ?? h]
         const at = { x: x!, y: y!, w: dw!, h: dh! }
         const path = pathOfSource(source)
-        if (path !== '') put(this, { path, text: '', ...boxOf(this, at.x, at.y, at.w, at.h) })
+        const of = w > 0 && h > 0 ? { x: cut.x / w, y: cut.y / h, w: cut.w / w, h: cut.h / h } : WHOLE
+        if (path !== '') put(this, { path, text: '', of, ...boxOf(this, at.x, at.y, at.w, at.h) })
         else if (cut.w > 0 && cut.h > 0) carried(this, source, cut, at)
         return result
       } as never,
@@ -120,7 +133,7 @@ function follow2d(proto: Ink | undefined): void {
           const up = m.actualBoundingBoxAscent
           const left = m.actualBoundingBoxLeft
           const box = boxOf(this, x - left, y - up, left + m.actualBoundingBoxRight, up + m.actualBoundingBoxDescent)
-          put(this, { path: '', text: String(text), ...box })
+          put(this, { path: '', text: String(text), of: WHOLE, ...box })
           return result
         } as never,
     )
@@ -146,7 +159,7 @@ function follow2d(proto: Ink | undefined): void {
       function (this: Ink, x: number, y: number, w: number, h: number) {
         const result = real.call(this, x, y, w, h)
         const path = typeof this.fillStyle === 'object' ? patterns.get(this.fillStyle) : undefined
-        if (path !== undefined) put(this, { path, text: '', ...boxOf(this, x, y, w, h) })
+        if (path !== undefined) put(this, { path, text: '', of: WHOLE, ...boxOf(this, x, y, w, h) })
         return result
       } as never,
   )
@@ -205,14 +218,22 @@ const backgrounds = (element: Element): string[] =>
 
 const inPage = ({ left, top, width, height }: DOMRect): PickBox => ({ x: left, y: top, w: width, h: height })
 
+interface Picked {
+  path: string | null
+  spot: Spot | null
+  text: string | null
+  box: PickBox | null
+}
+const words = (text: string, box: PickBox): Picked => ({ path: null, spot: null, text: text.slice(0, 300), box })
+const file = (path: string, box: PickBox, spot: Spot | null = null): Picked => ({ path, spot, text: null, box })
+
 /** What lies at a place of the page (CSS px): the topmost picture or text there. */
-export function pickAt(x: number, y: number): { path: string | null; text: string | null; box: PickBox | null } {
-  let words: { text: string; box: PickBox } | null = null
+export function pickAt(x: number, y: number): Picked {
   for (const element of document.elementsFromPoint(x, y)) {
     const box = inPage(element.getBoundingClientRect())
     if (element instanceof HTMLImageElement) {
       const path = fileOfImage(element)
-      if (path !== '') return { path, text: null, box }
+      if (path !== '') return file(path, box)
     } else if (element instanceof HTMLCanvasElement) {
       const found = onThisCanvas(element, box, x, y)
       if (found !== null) return found
@@ -223,15 +244,14 @@ export function pickAt(x: number, y: number): { path: string | null; text: strin
       .map((node) => node.nodeValue!.trim())
       .join(' ')
       .trim()
-    if (text !== '' && words === null) words = { text: text.slice(0, 300), box }
-    if (words !== null) return { path: null, text: words.text, box: words.box }
-    if (path !== undefined) return { path, text: null, box }
+    if (text !== '') return words(text, box)
+    if (path !== undefined) return file(path, box)
   }
-  return { path: null, text: null, box: null }
+  return { path: null, spot: null, text: null, box: null }
 }
 
 /** On a canvas that may be shown in another size, and inside its box by `object-fit`. */
-function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: number) {
+function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: number): Picked | null {
   const list = onCanvas(canvas)
   const fit = getComputedStyle(canvas).objectFit
   let [kx, ky] = [box.w / canvas.width, box.h / canvas.height]
@@ -243,9 +263,7 @@ function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: num
   for (const one of [...list].reverse()) {
     if (px < one.x || py < one.y || px > one.x + one.w || py > one.y + one.h) continue
     const shown = { x: left + one.x * kx, y: top + one.y * ky, w: one.w * kx, h: one.h * ky }
-    return one.path === ''
-      ? { path: null, text: one.text.slice(0, 300), box: shown }
-      : { path: one.path, text: null, box: shown }
+    return one.path === '' ? words(one.text, shown) : file(one.path, shown, spotOf(one.of))
   }
   return null
 }

@@ -1,4 +1,5 @@
 import type { BesideCall } from '../../core/folder/beside-protocol'
+import { followExtent } from './extent'
 import { allowInPage, allowOwnFiles } from './own-files'
 import { tell } from './report'
 import { followSounds } from './sounds'
@@ -13,6 +14,7 @@ lendStorage()
 closeWaysOut()
 allowOwnFiles()
 allowInPage()
+followExtent()
 const time = makeTime(() => undefined)
 const sounds = followSounds()
 const listen = addEventListener.bind(window)

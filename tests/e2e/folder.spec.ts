@@ -1,52 +1,27 @@
-import { expect, test, type FrameLocator, type Locator, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { readFileSync, writeFileSync, mkdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { strToU8 } from 'fflate'
 import { savePackFile } from '../../core/parcel/pack-file'
 import { unzipSafely } from '../../core/parcel/unzip'
 import { zipFiles } from '../../core/parcel/zip'
-import { bytesFrom, drawerFile, picture, pngAsset, puffinCatch } from '../support/fixtures'
-import { FOLDER_GAMES, folderGame, folderParcel, folderZip, type FolderGame } from '../support/folder-games'
-import { Maker, problemOf } from '../support/arcade-client'
-import { choosePart, fillLabel, openBelowGame, saved, swapByButton, upload } from '../support/e2e'
+import { bytesFrom, drawerFile, puffinCatch } from '../support/fixtures'
+import { describedSheet, folderZip, type FolderGame } from '../support/folder-games'
+import { choosePart, saved, swapByButton } from '../support/e2e'
+import {
+  foundNothing,
+  frameOf,
+  gull,
+  openGame,
+  openZip,
+  partRow,
+  pick,
+  press,
+  quay,
+  running,
+  spyFiles,
+} from '../support/folder-page'
 import { startNginx } from '../support/nginx'
-
-const quay = () => upload('quay.png', 'image/png', drawerFile('quay-from-above.png'))
-const gull = () => upload('whatever.png', 'image/png', drawerFile('gull.png'))
-const frameOf = (page: Page): FrameLocator => page.frameLocator('[data-testid=folder-frame]')
-const running = (page: Page) => expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
-
-async function openZip(page: Page, name: string, bytes: Uint8Array): Promise<void> {
-  await page.goto('/posted')
-  await page.goto('/')
-  await page.getByTestId('open-game').setInputFiles(upload(name, 'application/zip', bytes))
-}
-async function openGame(page: Page, game: FolderGame): Promise<void> {
-  await openZip(page, `${game}.zip`, await folderZip(game))
-  await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
-  await running(page)
-}
-const partRow = (page: Page, name: string) => page.locator('[data-part]').filter({ hasText: name }).first()
-
-/** The page of a game is as wide as a usual screen, and shown smaller. */
-const GAME_WIDTH = 960
-/** Presses a thing in the running game, where it is shown: its middle, or a place of a canvas in px of that. */
-async function press(page: Page, thing: Locator, at?: readonly [number, number]): Promise<void> {
-  const stage = (await page.getByTestId('stage').boundingBox())!
-  const { x, y } = await thing.evaluate((element, place) => {
-    const { left, top, width, height } = element.getBoundingClientRect()
-    if (place === undefined || !(element instanceof HTMLCanvasElement))
-      return { x: left + width / 2, y: top + height / 2 }
-    return { x: left + (place[0]! * width) / element.width, y: top + (place[1]! * height) / element.height }
-  }, at)
-  const scale = stage.width / GAME_WIDTH
-  await page.mouse.click(stage.x + x * scale, stage.y + y * scale)
-}
-/** The same while things are picked, which chooses its part. */
-async function pick(page: Page, thing: Locator, part: string): Promise<void> {
-  await press(page, thing)
-  await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText(part)
-}
 
 test('a game of elements: picked, swapped at once, and what it keeps is there after a reload', async ({ page }) => {
   await openGame(page, 'lanterns')
@@ -235,7 +210,8 @@ for (const [game, things] of THINGS)
 
 test('its parcel plays under nginx from a sub-path, with credits beside it', async ({ page }) => {
   await openGame(page, 'pots')
-  // Not met yet: nobody has played.
+  // What is met comes above the rest, which goes down for it; the boat was not met yet: nobody has played.
+  await expect(page.getByRole('heading', { name: 'Start', exact: true })).toBeVisible()
   await page.getByTestId('unmet').click()
   await swapByButton(page, 'boat', gull())
   await saved(page)
@@ -266,36 +242,6 @@ test('its parcel plays under nginx from a sub-path, with credits beside it', asy
   await expect(page.getByText('Template Pot Hauler 1')).toBeVisible()
   await nginx.stop()
 })
-
-/** A game that tries every door there is, and writes down what it got. */
-const spyFiles = (base: string) =>
-  new Map([
-    [
-      'index.html',
-      strToU8(`<!doctype html><title>Spy</title><p id="out">Working on it</p><button id="away">Away</button><script>
-    const out = {}
-    const attempt = (name, does) => { try { out[name] = does() } catch { out[name] = 'denied' } }
-    attempt('parent', () => parent.document.title)
-    attempt('top', () => top.location.href)
-    attempt('open', () => (open('${base}') === null ? 'denied' : 'opened'))
-    attempt('cookie', () => document.cookie)
-    attempt('secret', () => localStorage.getItem('secret'))
-    attempt('peer', () => new RTCPeerConnection() && 'connected')
-    document.getElementById('away').onclick = () => { location.href = '${base}/healthz?taken' }
-    Promise.allSettled([fetch('${base}/api/arcade/games'), fetch('/api/arcade/games'), fetch('../../../play/index.html')]).then((all) => {
-      out.fetch = all.map((one) => (one.status === 'fulfilled' ? one.value.status : 'denied')).join()
-      document.getElementById('out').textContent = JSON.stringify(out)
-    })
-  </script>`),
-    ],
-  ])
-async function foundNothing(frame: FrameLocator): Promise<void> {
-  await expect(frame.locator('#out')).toContainText('fetch')
-  expect(JSON.parse(await frame.locator('#out').innerText())).toEqual({
-    ...{ parent: 'denied', top: 'denied', open: 'denied', cookie: '', secret: null, peer: 'denied' },
-    fetch: 'denied,denied,denied',
-  })
-}
 
 test('a hostile game gets nothing of Pack Post; what cannot be opened is said in a sentence', async ({
   page,
@@ -336,128 +282,41 @@ test('a pack under any name is opened as a pack, and pictures without a page are
   await expect(page.getByTestId('rewind')).toBeVisible()
 })
 
-/** A game of a folder with all on its label that a posting needs. */
-async function ready(files: ReadonlyMap<string, Uint8Array>, title: string): Promise<Uint8Array> {
-  const { hash, facts, bytes } = pngAsset(picture(640, 400, (x, y) => [x % 200, y % 200, 160, 255]))
-  const { zip } = await folderParcel(files, { ...puffinCatch().label, title, cover: hash }, () => ({
-    ...{ parts: {}, assets: { [hash]: facts }, bytes: new Map([[hash, bytes]]) },
-  }))
-  return zip
-}
-const played = (page: Page): FrameLocator => page.frameLocator('[data-testid=game-frame]')
-
-test('posted, played from its link, with what it keeps between visits; a copy brings game and pack', async ({
-  page,
-  browser,
-}) => {
-  await openGame(page, 'lanterns')
-  await swapByButton(page, 'lantern', gull())
-  await page.getByRole('link', { name: /^Label:/ }).click()
-  await fillLabel(page, 'Gulls of the Quay', () => page.getByTestId('cover-file').setInputFiles(quay()))
-  await page.getByTestId('copies-allowed').check()
-  await page.getByRole('link', { name: /^Post:/ }).click()
-  await page.getByRole('radio', { name: 'Public' }).first().click()
-  await page.getByTestId('post-it').click()
-  await page.getByTestId('public-confirm').click()
-  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
-  const link = await page.getByTestId('share-link').inputValue()
-
-  const friend = await (await browser.newContext()).newPage()
-  await friend.goto(link)
-  await expect(friend.getByText('its own maker’s code')).toBeVisible()
-  const game = played(friend)
-  const light = () => game.locator('#quay img').evaluateAll((all) => all.forEach((one) => (one as HTMLElement).click()))
-  await expect(game.locator('#quay img')).toHaveCount(12)
-  await light()
-  await expect(game.locator('#best')).toHaveText('1')
-  await expect.poll(() => friend.evaluate(() => Object.values(localStorage).join())).toContain('{"rounds":"1"}')
-  await friend.reload()
-  await expect(game.locator('#best')).toHaveText('1')
-  // It is the picture that was put in, in the size the game asks for.
-  expect(
-    await game
-      .locator('#quay img')
-      .first()
-      .evaluate((one: HTMLImageElement) => [one.naturalWidth, new URL(one.src).pathname.split('/').at(-1)]),
-  ).toEqual([64, 'lantern.png'])
-
-  await openBelowGame(friend.getByTestId('make-your-own'))
-  await expect(friend).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
-  await running(friend)
-  await expect(frameOf(friend).locator('#quay img')).toHaveCount(12)
-  await expect(friend.getByText(/^1 of \d+ (is|are) yours/)).toBeVisible()
-})
-
-test('of a posted game that is hostile nothing gets out of its frame, nor it out of its room', async ({
-  page,
-  request,
-  baseURL,
-}) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await ready(spyFiles(baseURL!), 'Spy of the Quay'))
-  expect(view.state, JSON.stringify(view.findings)).toBe('live')
-  await page.goto('/posted')
-  await page.evaluate(() => localStorage.setItem('secret', 'mine'))
-  await page.goto(view.link)
-  await foundNothing(played(page))
-  const room = page.frames().find((one) => one.url().includes('/play/'))!
-  await Promise.all([page.waitForEvent('framenavigated', (one) => one === room), played(page).locator('#away').click()])
-  expect(room.url()).not.toContain('taken')
-})
-
-test('without terms a game of a folder is for those with its link, and not for all', async ({ request, baseURL }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const zip = await ready(await folderGame('pots'), 'Pots of Saltwick')
-  const back = await maker.send(zip, { visibility: 'public' })
-  expect(back.state).toBe('returned')
-  expect(back.findings.filter(({ severity }) => severity === 'must').map(({ rule }) => rule)).toEqual(['terms-unknown'])
-  const view = await maker.send(zip)
-  expect(view.state).toBe('live')
-  const answer = await request.put(`${baseURL}/api/arcade/games/${view.game}/visibility`, {
-    ...{ headers: maker.headers(), data: { visibility: 'public' } },
-  })
-  expect(answer.status()).toBe(409)
-  expect((await problemOf(answer)).detail).toContain('on what terms')
-})
-
-/** Pictures of a page that are there, or px of its canvas that are bright. */
-const shownIn = (frame: FrameLocator): Promise<number> =>
-  frame.locator('body').evaluate((body) => {
-    const canvas = body.querySelector('canvas')
-    if (canvas === null) return [...body.querySelectorAll('img')].filter((one) => one.naturalWidth > 0).length
-    const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!
-    copy.drawImage(canvas, 0, 0)
-    const { data } = copy.getImageData(0, 0, canvas.width, canvas.height)
-    return data.filter((value, i) => i % 4 === 0 && value > 150).length
-  })
-
-for (const game of FOLDER_GAMES)
-  test(`${game}: posted, it plays from its link as it does alone`, async ({ page, request, baseURL }) => {
-    const maker = await Maker.arrive(request, baseURL!)
-    const view = await maker.send(await ready(await folderGame(game), `${game} at its link`))
-    expect(view.state, JSON.stringify(view.findings)).toBe('live')
-    await page.goto(view.link)
-    await expect.poll(() => shownIn(played(page))).toBeGreaterThan(0)
-  })
-
-test('a template of a folder is thrown away on the home screen, and brought back, once no pack is made with it', async ({
+test('things of one sheet are parts of their own, picked where they are drawn; a small game fills the stage', async ({
   page,
 }) => {
-  await openGame(page, 'lanterns')
-  await saved(page)
-  await page.goto('/')
-  const stamps = page.getByTestId('own-templates').locator('.template')
-  await expect(stamps).toHaveCount(1)
-  const throwAway = async (what: Locator) => {
-    await what.getByRole('button', { name: /^More about/ }).click()
-    await page.getByRole('button', { name: 'Throw away' }).click()
-  }
-  await throwAway(stamps.first())
-  await expect(page.getByTestId('notice')).toContainText('A pack is made with “Lantern Round”')
-  await throwAway(page.getByTestId('packs').locator('.pack').filter({ hasText: 'Lantern Round' }))
-  await expect(page.getByText('was thrown away')).toBeVisible()
-  await throwAway(stamps.first())
-  await expect(stamps).toHaveCount(0)
-  await page.getByRole('button', { name: 'Bring it back' }).click()
-  await expect(stamps).toHaveCount(1)
+  await openZip(page, 'sheet.zip', zipFiles(await describedSheet()))
+  await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+  await running(page)
+  const canvas = frameOf(page).locator('canvas')
+  const frame = page.getByTestId('folder-frame')
+  // 320 px of canvas with 8 px around it, not the 960 of a usual screen.
+  await expect.poll(() => frame.evaluate((at) => at.clientWidth)).toBe(336)
+  for (const [x, name] of [
+    [54, 'Pot'],
+    [154, 'Boat'],
+    [264, 'Gull'],
+  ] as const)
+    await expect(async () => {
+      await press(page, canvas, [x, 104])
+      await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText(name, {
+        timeout: 1500,
+      })
+    }).toPass()
+  await expect(page.getByText('goes in where it stands on art/all.png')).toBeVisible()
+  const bright = (left: number) =>
+    canvas.evaluate(
+      (at: HTMLCanvasElement, x) =>
+        at
+          .getContext('2d')!
+          .getImageData(x, 80, 48, 48)
+          .data.reduce((a, b) => a + b, 0),
+      left,
+    )
+  const [pot, was] = [await bright(30), await bright(240)]
+  await swapByButton(page, 'gull', quay())
+  await expect.poll(() => bright(240)).not.toBe(was)
+  expect(await bright(30)).toBe(pot)
+  // A whole file may be as large as what is put in; a place on a sheet not.
+  await expect(page.getByTestId('own-size')).toBeHidden()
 })

@@ -8,6 +8,7 @@ import { decodePicture } from '../../server/inspector/decode'
 import { zipFiles } from '../../core/parcel/zip'
 import { drawerFile, root } from './fixtures'
 import { hashOf } from '../../core/pack/hash'
+import { encodeGif } from '../../core/art/gif'
 import { encodePng } from '../../core/art/png'
 import type { LayerPlace } from '../../core/folder/layer'
 import type { Label } from '../../core/label/label'
@@ -47,6 +48,34 @@ async function ogg(name: string): Promise<Uint8Array> {
 }
 
 const data = (mime: string, bytes: Uint8Array) => `data:${mime};base64,${base64(bytes)}`
+
+/** A game whose things all lie on one sheet, described beside it, in two sizes. */
+export async function describedSheet(): Promise<Map<string, Uint8Array>> {
+  const things = ['lobster-pot.png', 'tug-boat.png', 'tug-boat.png', 'gull.png']
+  const drawn = async (size: number) =>
+    Promise.all(
+      things.map(async (name, i) => ({ input: Buffer.from(await sized(name, size)), left: i * size, top: 0 })),
+    )
+  const at = async (size: number) => {
+    const empty = { width: size * things.length, height: size, channels: 4, background: '#00000000' } as const
+    return new Uint8Array(
+      await sharp({ create: empty })
+        .composite(await drawn(size))
+        .png()
+        .toBuffer(),
+    )
+  }
+  const frames = Object.fromEntries(
+    ['pot', 'boat_1', 'boat_2', 'gull'].map((name, i) => [name, { frame: { x: i * 32, y: 0, w: 32, h: 32 } }]),
+  )
+  const page = readFileSync(join(FOLDERS, 'described-sheet.html'), 'utf8')
+  return new Map([
+    ['index.html', text(page)],
+    ['art/all.png', await at(32)],
+    ['art/all@2x.png', await at(64)],
+    ['art/all.json', text(JSON.stringify({ frames, meta: { image: 'all.png' } }))],
+  ])
+}
 
 const MADE: Record<FolderGame, (files: Map<string, Uint8Array>) => Promise<void>> = {
   async lanterns(files) {
@@ -125,7 +154,8 @@ export function layerPlaceOf(template: FolderTemplate, pack: Pack, bytes: Readon
     bytes: async (hash) => bytes.get(hash) ?? null,
     pixels: async (hash) => (bytes.has(hash) ? decodePicture(bytes.get(hash)!) : null),
     samples: async (hash) => (bytes.has(hash) ? decodeSound(bytes.get(hash)!, facts(hash)!.mime) : null),
-    picture: async (pixels, mime) => (mime === 'image/png' ? encodePng(pixels) : null),
+    picture: async (stills, mime, delaysMs) =>
+      mime === 'image/png' ? encodePng(stills[0]!) : mime === 'image/gif' ? encodeGif(stills, delaysMs) : null,
     sound: async (samples, mime) => (mime === 'audio/ogg' ? encoders.vorbis(samples, 4) : encodeWav(samples)),
   }
 }

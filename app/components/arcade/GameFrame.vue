@@ -5,7 +5,7 @@ import { GameMessage, ScoreTicket, type EndedMessage, type GameView, type PlayEv
 import { KeptProgress } from '@core/posting/progress-schema'
 import { BesideMessage, type BesideAsk } from '@core/folder/beside-protocol'
 import { keptOf, keepFor } from '~/composables/foreign-kept'
-import { PAGE_SIZES, useFitting } from '~/composables/foreign-page'
+import { PAGE_SIZES, useFitting, usePageSize } from '~/composables/foreign-page'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type * as z from 'zod'
 
@@ -29,7 +29,8 @@ const src = computed(() =>
 )
 const room = useTemplateRef<HTMLElement>('room')
 /** A page made for a usual screen is shown whole on any. */
-const { style } = useFitting(room, () => PAGE_SIZES[game.stage])
+const page = usePageSize(() => PAGE_SIZES[game.stage])
+const { style } = useFitting(room, () => page.size.value)
 const say = (ask: BesideAsk): void => frame.value?.contentWindow?.postMessage({ type: 'pack-post:bench', ask }, '*')
 
 /** What a game that came as a folder tells: what it keeps, and that somebody plays. */
@@ -38,6 +39,7 @@ function hearForeign(data: unknown): void {
   if (!message.success) return
   for (const news of message.data.news) {
     if (news.is === 'save') keepFor(KEPT, news.kept)
+    if (news.is === 'extent') page.hear(news)
     if (news.is !== 'pressed' || began > 0) continue
     began = performance.now()
     count({ event: 'began', seconds: 0, cause: '' })

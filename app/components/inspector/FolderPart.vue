@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mayBeOwnSize, partsBeside } from '@core/folder/layer-paths'
 import { MOMENT_NAMES, MOMENTS, type FolderTemplate, type Moment, type PartSpec } from '@core/template/template'
 import { computed, ref, watch } from 'vue'
 import { sourceLines } from '~/composables/source-lines'
@@ -85,6 +86,29 @@ const valueOf = (part: string) => {
   const content = bench.content(part)
   return content?.kind === 'dial' || content?.kind === 'colour' ? content.value : ''
 }
+/** What lies on the same sheet. */
+const beside = computed(() => partsBeside(template.value, spec.id))
+/** px of what is in it now, where it may be written so large. */
+const ownSize = computed(() => {
+  const content = bench.content(spec.id)
+  if (!changed.value || !mayBeOwnSize(spec.content, beside.value.length === 0)) return null
+  if (content?.kind === 'picture') return bench.facts(content.asset) ?? null
+  if (content?.kind !== 'sprite') return null
+  const frame = Object.values(content.clips)[0]!.frames[0]!
+  return { width: content.canvas?.w ?? frame.w, height: content.canvas?.h ?? frame.h }
+})
+const isOwnSize = computed(() => {
+  const content = bench.content(spec.id)
+  return (content?.kind === 'picture' || content?.kind === 'sprite') && content.ownSize === true
+})
+function setOwnSize(on: boolean): void {
+  const content = bench.content(spec.id)
+  if (content?.kind !== 'picture' && content?.kind !== 'sprite') return
+  const { ownSize: _size, ...rest } = content
+  void bench.act(`Write ${spec.name} in ${on ? 'its own size' : 'the size it had'}`, {
+    ...{ type: 'set-part', part: spec.id, content: on ? { ...rest, ownSize: true } : rest },
+  })
+}
 const changed = computed(() => bench.pack?.parts[spec.id] !== undefined)
 const fact = computed(() => {
   const at = place.value
@@ -92,6 +116,10 @@ const fact = computed(() => {
   const facts = template.value.assets[template.value.folder.files[at.paths[0]!]!.hash]?.facts
   if (facts === undefined) return ''
   const cells = spec.content.kind === 'sprite' ? Object.values(spec.content.clips)[0]!.frames.length : 1
+  if (beside.value.length > 0) {
+    const places = cells > 1 ? `in its ${cells} places` : 'where it stands'
+    return `Any picture will do: it goes in ${places} on ${at.paths.join(', ')}.`
+  }
   const size = facts.width > 0 ? `, ${facts.width} × ${facts.height} px${cells > 1 ? ` in ${cells} cells` : ''}` : ''
   const what = facts.width > 0 ? 'picture' : facts.mime.startsWith('font') ? 'font file' : 'sound'
   return `Any ${what} will do: it goes in as ${at.paths.join(', ')}${size}.`
@@ -130,6 +158,15 @@ const fact = computed(() => {
       <LazyStageTryPair v-if="trying" v-model="trying" :spec="spec" />
     </p>
     <p v-if="fact" class="soft">{{ fact }}</p>
+    <label v-if="ownSize" class="naming">
+      <input
+        type="checkbox"
+        :checked="isOwnSize"
+        data-testid="own-size"
+        @change="setOwnSize(($event.target as HTMLInputElement).checked)"
+      />
+      In its own size, {{ ownSize.width }} × {{ ownSize.height }} px
+    </label>
     <p v-if="belonging.length > 0" class="belongs">
       <span class="guess">belongs here, a guess</span>
       <button v-for="one in belonging" :key="one.id" class="link" @click="bench.select(one.id)">
@@ -175,7 +212,7 @@ const fact = computed(() => {
   align-items: center;
   gap: 10px;
 }
-.naming input {
+.naming input:not([type='checkbox']) {
   flex: 1 1 100px;
   min-width: 0;
   background: var(--paper);

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { changedPaths } from '@core/folder/layer-paths'
-import { partForText } from '@core/folder/seen'
+import type { Spot } from '@core/folder/beside-protocol'
+import { partForFile, partForText } from '@core/folder/seen'
 import type { FolderTemplate } from '@core/template/template'
 import { useDebounceFn, useThrottleFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
-import { PAGE_SIZES, useFitting } from '~/composables/foreign-page'
+import { PAGE_SIZES, PHONE_SIZE, useFitting, usePageSize } from '~/composables/foreign-page'
 import { makeForeignStage, type ForeignPick, type ForeignStage } from '~/composables/foreign-stage'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
@@ -29,25 +30,23 @@ const met = useMet()
 const notices = useNotices()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const room = useTemplateRef<HTMLElement>('room')
-/** The page of the game has this size, whatever the room is: as wide as a usual screen, or as a phone held upright. */
-const size = computed(() => (phone ? { w: 390, h: 693 } : PAGE_SIZES[bench.pack?.stage ?? 'wide']))
+const page = usePageSize(() => (phone ? PHONE_SIZE : PAGE_SIZES[bench.pack?.stage ?? 'wide']))
+const { size } = page
 const { width, height, scale, style } = useFitting(room, () => size.value)
 const template = computed(() => bench.base as FolderTemplate)
 const stage = makeForeignStage(
   () => frame.value,
-  (news) => met.hear(news, template.value, partOf),
+  (news) => (news.is === 'extent' ? page.hear(news) : met.hear(news, template.value, partOf)),
 )
 const { view } = stage
+watch(() => view.starts, page.begin)
 const hover = shallowRef<(ForeignPick & { part: string | null }) | null>(null)
 
 /** Which part a file, a data: address or a text is of. */
-function partOf(path: string | null, text: string | null): string | null {
+function partOf(path: string | null, text: string | null, spot: Spot | null = null): string | null {
   if (path !== null) {
     const keyed = stage.partOfKey(path)
-    if (keyed !== undefined) return keyed
-    for (const [part, place] of Object.entries(template.value.folder.places))
-      if (place.at === 'file' && place.paths.includes(path)) return part
-    return null
+    return keyed ?? partForFile(template.value, path, spot)
   }
   return text === null || bench.pack === null ? null : partForText(template.value, bench.pack, text)
 }
@@ -108,7 +107,7 @@ const inGame = (event: MouseEvent) => {
 async function under(event: MouseEvent) {
   const { x, y } = inGame(event)
   const found = await stage.pick(x, y)
-  return found === null ? null : { ...found, part: partOf(found.path, found.text) }
+  return found === null ? null : { ...found, part: partOf(found.path, found.text, found.spot) }
 }
 const moved = useThrottleFn(async (event: MouseEvent) => {
   hover.value = await under(event)

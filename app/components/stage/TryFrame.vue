@@ -1,21 +1,23 @@
 <script setup lang="ts">
 import type { Pack } from '@core/pack/pack'
 import type { FolderTemplate } from '@core/template/template'
-import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
-import { PAGE_SIZES, useFitting } from '~/composables/foreign-page'
+import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { PAGE_SIZES, useFitting, usePageSize } from '~/composables/foreign-page'
 import { makeForeignStage } from '~/composables/foreign-stage'
 
 /** A game that came as a folder with a pack over it, to be played for a moment: nothing of it is kept. */
 const { template, pack, name } = defineProps<{ template: FolderTemplate; pack: Pack; name: string }>()
 const room = useTemplateRef<HTMLElement>('room')
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
-const { style } = useFitting(room, () => PAGE_SIZES[pack.stage])
+const page = usePageSize(() => PAGE_SIZES[pack.stage])
+const { style } = useFitting(room, () => page.size.value)
 const stage = makeForeignStage(
   () => frame.value,
-  () => undefined,
+  (news) => news.is === 'extent' && page.hear(news),
   false,
 )
 const { view } = stage
+watch(() => view.starts, page.begin)
 onMounted(() => void stage.start(template, pack))
 onBeforeUnmount(() => stage.close())
 defineExpose({ again: () => stage.start(template, pack) })
