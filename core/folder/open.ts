@@ -2,6 +2,7 @@ import { userError } from '../errors'
 import { BESIDE } from '../parcel/manifest'
 import { PACK_LIMITS, isPortableName, type UnzipLimits } from '../parcel/unzip'
 import { LONGEST_PATH, MOST_FOLDER_FILES } from '../template/folder'
+import { saysTerms } from './terms'
 
 /** What a game that comes as a folder may be, looked at before anything of it is unpacked. */
 export const FOLDER_LIMITS: UnzipLimits = {
@@ -36,12 +37,58 @@ function startPages(names: readonly string[]): string[] {
   return from.filter((name) => depth(name) === least)
 }
 
-/** The folder a game needs: its page's own, or one above it where the page loads what lies beside that. */
-function rootOf(page: string, text: string): string {
-  const ups = [...text.matchAll(/(?:src|href)\s*=\s*["']?((?:\.\.\/)+)/gi)].map(([, steps]) => steps!.length / 3)
-  const steps = page.split('/').slice(0, -1)
-  const kept = steps.slice(0, Math.max(0, steps.length - Math.max(0, ...ups)))
-  return kept.map((step) => `${step}/`).join('')
+const TEXTS = /\.(html?|m?js|css|json)$/i
+/** What is looked through for files that lie above the page, at the most. */
+const LOOKED_BYTES = 6_000_000
+const UPWARDS = /["'`(=]\s*((?:\.\.\/)+[^"'`)\s?#>]+)/g
+
+export const folderOf = (path: string): string => path.slice(0, path.lastIndexOf('/') + 1)
+const shared = (a: string, b: string): string => {
+  const [mine, other] = [a.split('/'), b.split('/')]
+  const count = mine.findIndex((step, i) => step !== other[i])
+  return count < 0
+    ? a
+    : mine
+        .slice(0, count)
+        .map((step) => `${step}/`)
+        .join('')
+}
+/** A path as seen from a folder; it may lead above it, and nowhere above the first. */
+export function pathFrom(folder: string, path: string): string {
+  const out: string[] = []
+  for (const step of (folder + path).split('/'))
+    if (step === '..') out.pop()
+    else if (step !== '.' && step !== '') out.push(step)
+  return out.join('/')
+}
+
+/** The folder a game needs: its page's own, or one above it where the page, or what lies beside it, asks for what is there. */
+function rootOf(page: string, given: ReadonlyMap<string, Uint8Array>): string {
+  const own = folderOf(page)
+  let root = own
+  let looked = 0
+  for (const [path, bytes] of given) {
+    if (!path.startsWith(own) || !TEXTS.test(path) || LITTER.test(path) || looked + bytes.length > LOOKED_BYTES)
+      continue
+    looked += bytes.length
+    for (const [, up] of new TextDecoder().decode(bytes).matchAll(UPWARDS))
+      // A script asks from where the page is, a style sheet and a module from where they are themselves.
+      for (const from of new Set([own, folderOf(path)])) {
+        const found = pathFrom(from, up!)
+        if (given.has(found)) root = shared(root, folderOf(found))
+      }
+  }
+  return root
+}
+
+/** The terms that a game in a folder of a larger work comes under: they go along with it. */
+function termsAbove(root: string, names: readonly string[]): string[] {
+  for (let folder = root; folder !== '';) {
+    folder = folderOf(folder.slice(0, -1))
+    const found = names.filter((name) => folderOf(name) === folder && saysTerms(name.slice(folder.length)))
+    if (found.length > 0) return found
+  }
+  return []
 }
 
 /**
@@ -75,7 +122,7 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
       'folder-two-pages',
       `has ${starts.length} pages it could begin with (${starts.slice(0, 3).join(', ')}). Choose the folder of one game.`,
     )
-  const root = rootOf(starts[0]!, new TextDecoder().decode(given.get(starts[0]!)))
+  const root = rootOf(starts[0]!, given)
   const files = new Map<string, Uint8Array>()
   for (const name of names) {
     if (!name.startsWith(root)) continue
@@ -89,7 +136,9 @@ export function openFolder(given: ReadonlyMap<string, Uint8Array>, file: string)
       )
     files.set(path, given.get(name)!)
   }
-  const outside = names.filter((name) => !name.startsWith(root)).length
+  const terms = [...files.keys()].some(saysTerms) ? [] : termsAbove(root, names)
+  for (const name of terms) files.set(name.slice(folderOf(name).length), given.get(name)!)
+  const outside = names.filter((name) => !name.startsWith(root) && !terms.includes(name)).length
   const told =
     outside === 0
       ? []

@@ -1,6 +1,7 @@
 import type { Pixels, Rect } from '../art/pixels'
 import { readSheetJson, type SheetDescription } from '../art/sheet-json'
 import { baseName, endingOf, readable } from './names'
+import { folderOf, pathFrom } from './open'
 
 /** A thing that is drawn on a sheet, with its frames there (px). */
 export interface Thing {
@@ -13,18 +14,6 @@ const MOST_FRAMES_OF_A_THING = 32
 export const MOST_THINGS = 80
 const DESCRIPTION_BYTES = 2_000_000
 
-const folderOf = (path: string): string => path.slice(0, path.lastIndexOf('/') + 1)
-
-/** A path as seen from a folder, with `..` and `.` gone; where it leads out of the game it leads nowhere. */
-function from(folder: string, path: string): string {
-  const parts = (path.startsWith('/') ? path.slice(1) : folder + path).split('/')
-  const out: string[] = []
-  for (const part of parts)
-    if (part === '..') out.pop()
-    else if (part !== '.' && part !== '') out.push(part)
-  return out.join('/')
-}
-
 /** What stands beside pictures and says how they are cut, by the path of the picture: named in it, or called alike. */
 export function sheetsBeside(files: ReadonlyMap<string, Uint8Array>): Map<string, SheetDescription> {
   const found = new Map<string, SheetDescription>()
@@ -33,7 +22,7 @@ export function sheetsBeside(files: ReadonlyMap<string, Uint8Array>): Map<string
     const read = readSheetJson(new TextDecoder().decode(bytes))
     if (read === null) continue
     const folder = folderOf(path)
-    const named = from(folder, read.image)
+    const named = pathFrom(folder, read.image)
     const alike = [...files.keys()].find(
       (other) =>
         folderOf(other) === folder && baseName(other) === baseName(path) && /^(png|webp|gif)$/.test(endingOf(other)),

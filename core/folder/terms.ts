@@ -21,6 +21,7 @@ const KNOWN: readonly (readonly [RegExp, string])[] = [
   [/Redistributions of source code must retain the above copyright/i, 'BSD-2-Clause'],
   [/SIL OPEN FONT LICENSE/i, 'OFL-1.1'],
   [/^\s*(?:the\s+)?MIT(?: License)?\s*$/im, 'MIT'],
+  [/\b(?:under|released under|licensed under) (?:the terms of )?(?:the )?MIT licen[cs]e\b/i, 'MIT'],
 ]
 
 export const licenceIn = (text: string): string => KNOWN.find(([words]) => words.test(text.slice(0, 40_000)))?.[1] ?? ''

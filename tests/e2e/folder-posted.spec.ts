@@ -2,6 +2,7 @@ import { expect, test, type FrameLocator, type Locator } from '@playwright/test'
 import { describedSheet, FOLDER_GAMES, folderGame } from '../support/folder-games'
 import { Maker, problemOf } from '../support/arcade-client'
 import { fillLabel, openBelowGame, saved, swapByButton } from '../support/e2e'
+import { NPM_GAMES, npmGame } from '../support/npm-games'
 import { foundNothing, frameOf, gull, openGame, played, quay, ready, running, spyFiles } from '../support/folder-page'
 
 test('posted, played from its link, with what it keeps between visits; a copy brings game and pack', async ({
@@ -145,3 +146,25 @@ test('a small game is as large as there is room on its page, on a phone and wher
     expect((await shares()).of).toBeCloseTo(1, 1)
   }
 })
+
+for (const game of NPM_GAMES)
+  test(`out of a package, ${game}: posted, it plays from its link`, async ({ page, request, baseURL }) => {
+    const maker = await Maker.arrive(request, baseURL!)
+    const view = await maker.send(await ready(await npmGame(game), `${game} at its link`))
+    expect(view.state, JSON.stringify(view.findings)).toBe('live')
+    await page.goto(view.link)
+    if (game === 'sliding-puzzle') {
+      await played(page).locator('#launch').click()
+      return await expect(played(page).locator('#stop')).toBeVisible()
+    }
+    const shades = () =>
+      played(page)
+        .locator('canvas')
+        .first()
+        .evaluate((at: HTMLCanvasElement) => {
+          const copy = new OffscreenCanvas(at.width, at.height).getContext('2d')!
+          copy.drawImage(at, 0, 0)
+          return new Set(copy.getImageData(0, 0, at.width, at.height).data).size
+        })
+    await expect.poll(shades).toBeGreaterThan(8)
+  })

@@ -22,6 +22,7 @@ import {
   spyFiles,
 } from '../support/folder-page'
 import { startNginx } from '../support/nginx'
+import { NPM_GAMES, npmGame, type NpmGame } from '../support/npm-games'
 
 test('a game of elements: picked, swapped at once, and what it keeps is there after a reload', async ({ page }) => {
   await openGame(page, 'lanterns')
@@ -320,3 +321,56 @@ test('things of one sheet are parts of their own, picked where they are drawn; a
   // A whole file may be as large as what is put in; a place on a sheet not.
   await expect(page.getByTestId('own-size')).toBeHidden()
 })
+
+/** Things of games that nobody here made: elements, or places of the stage in shares of it, and the part chosen there. */
+const OTHERS: Record<NpmGame, readonly [string | readonly [number, number], string][]> = {
+  coquette: [[[0.5, 0.5], 'Intro']],
+  quintus: [
+    [[0.46, 0.44], 'Player'],
+    [[0.7, 0.75], 'Tiles'],
+    [[0.05, 0.5], 'Bg'],
+  ],
+  'sliding-puzzle': [
+    ['#launch', 'Play'],
+    ['.notice', 'You can play with your keyboard’s arrows'],
+  ],
+}
+for (const game of NPM_GAMES)
+  test(`out of a package, ${game}: runs with nothing missing, and is picked and swapped`, async ({ page }) => {
+    await openZip(page, `${game}.zip`, zipFiles(await npmGame(game)))
+    await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+    await running(page)
+    const frame = frameOf(page)
+    await expect(page.getByRole('heading', { name: 'Start', exact: true })).toBeVisible()
+    const heading = page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()
+    for (const [thing, part] of OTHERS[game])
+      await expect(async () => {
+        if (typeof thing === 'string') await press(page, frame.locator(thing).first())
+        else {
+          const stage = (await page.getByTestId('stage').boundingBox())!
+          await page.mouse.click(stage.x + thing[0] * stage.width, stage.y + thing[1] * stage.height)
+        }
+        await expect(heading).toContainText(part, { timeout: 1500 })
+      }).toPass()
+    await expect(page.getByTestId('slip')).toContainText('Missing')
+    await expect(page.getByTestId('slip').getByText('nothing').first()).toBeVisible()
+    if (game === 'sliding-puzzle') {
+      await page.locator('[data-part]').getByText('Play', { exact: true }).click()
+      await page.getByTestId('wording').locator('textarea').first().fill('Slide off')
+      await expect(frame.locator('#launch')).toHaveText('Slide off')
+      return
+    }
+    const look = () =>
+      frame
+        .locator('canvas')
+        .first()
+        .evaluate((at: HTMLCanvasElement) => at.toDataURL())
+        .catch(() => '')
+    const [part] = OTHERS[game].at(-1)!.slice(1) as [string]
+    const before = await look()
+    await page.locator('[data-part]').filter({ hasText: part }).first().click()
+    await page.getByTestId('replace-file').setInputFiles(quay())
+    await expect(page.getByText(/^1 of \d+ are yours/)).toBeVisible()
+    await running(page)
+    await expect.poll(async () => ((await look()) || before) !== before).toBe(true)
+  })
