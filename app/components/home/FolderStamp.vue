@@ -2,7 +2,6 @@
 import { summaryOf } from '@core/template/summary'
 import type { FolderTemplate } from '@core/template/template'
 import { computed } from 'vue'
-import { largestPicture } from '~/composables/largest-picture'
 
 /** A template that was made of a game's folder in this browser. */
 const { template } = defineProps<{ template: FolderTemplate }>()
@@ -13,14 +12,13 @@ const ACTS = [
 ]
 const act = (id: string): void => (id === 'save' ? emit('save') : emit('remove'))
 const summary = computed(() => summaryOf(template))
-const cover = computed(() => largestPicture(template))
 </script>
 
 <template>
   <div class="template">
     <button class="plain-button" @click="$emit('start')">
       <BitsStamp>
-        <div class="cover"><BitsPictureView v-if="cover" :asset="cover" crisp :template="template" /></div>
+        <div class="cover"><HomeFolderFace :template="template" /></div>
         <h3 class="title">{{ template.name }}</h3>
         <p>{{ template.tagline }}</p>
         <p class="mono soft facts">{{ summary.parts }} parts · {{ summary.dials }} numbers</p>

@@ -4,7 +4,6 @@ import { nextAct } from '@core/posting/next-act'
 import { titleOf } from '@core/template/game-doc'
 import type { Template } from '@core/template/template'
 import { computed } from 'vue'
-import { largestPicture } from '~/composables/largest-picture'
 import type { PackRow } from '~/stores/library'
 
 const { row, template } = defineProps<{ row: PackRow; template: Template }>()
@@ -35,9 +34,7 @@ const next = computed(() =>
 const cover = computed(() => {
   if (pack.value.label.cover !== null) return { asset: pack.value.label.cover, crisp: false }
   const start = openingOf(pack.value, template)
-  if (start !== null) return { asset: start.asset, crisp: start.crisp }
-  const largest = largestPicture(template)
-  return largest === undefined ? null : { asset: largest, crisp: true }
+  return start === null ? null : { asset: start.asset, crisp: start.crisp }
 })
 </script>
 
@@ -48,6 +45,7 @@ const cover = computed(() => {
         <div class="cover">
           <span v-if="sample" class="sample">sample</span>
           <BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" />
+          <HomeFolderFace v-else :template="template" />
         </div>
         <h3 class="title">{{ titleOf(pack, template) }}</h3>
         <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
@@ -94,7 +92,7 @@ const cover = computed(() => {
 }
 .line {
   font-size: 13px;
-  padding-bottom: 14px;
+  padding: 0 26px 14px 0;
 }
 .next {
   display: block;
