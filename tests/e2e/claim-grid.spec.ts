@@ -128,7 +128,8 @@ test('alone: typed by keys, put together from letters by touch on a phone, and c
     await tap(plan.areas.squares[square]!)
     for (const letter of 'gull') await tap(plates[codes.indexOf(letter.codePointAt(0)!)]!)
     await tap(plates.at(-1)!)
-    await tap(plates[0]!)
+    // Told; a touch goes on. Where it has gone on by itself by now, there is nothing in the corner to be chosen.
+    await tap([0.1, 0.1, 0.4, 0.4])
   }
   await expect(small).toHaveAttribute('data-screen', 'won')
   await phone.close()
