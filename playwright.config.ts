@@ -2,10 +2,6 @@ import { defineConfig } from '@playwright/test'
 
 const port = 3456
 
-// A worker's tests follow each other in one context, which is emptied in between (storage, pages, routes): what the
-// browser has read and compiled once stays at hand, and a fifth of all the time is saved. COLD=1 gives each its own.
-if (process.env['COLD'] === undefined) process.env['PW_TEST_REUSE_CONTEXT'] = '1'
-
 export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 90_000,
