@@ -1,3 +1,4 @@
+import { ANIMATION_LIMITS } from '../art/animation'
 import { inCanvas } from '../art/place'
 import { pixelsOfSprite } from '../check/sprite-rule'
 import { isPlain, recolourPixels } from '../art/recolour'
@@ -15,7 +16,7 @@ import { levelOf } from '../sound/true-peak'
 import type { FolderPlace } from '../template/folder'
 import type { FolderTemplate } from '../template/template'
 import { dataKey } from './beside-words'
-import { mayBeOwnSize, ownPlaces } from './layer-paths'
+import { mayBeOwnSize, ownPlaces, partsBeside } from './layer-paths'
 import { textOf } from './make'
 import { clearBox, drawInto, emptyPixels, fitted } from './render'
 
@@ -107,8 +108,10 @@ function drawCells(
 interface Change {
   was: PartContent
   now: PartContent
+  /** No other part lies in the same file. */
+  alone: boolean
 }
-type SpriteChange = { was: SpriteContent; now: SpriteContent }
+type SpriteChange = Change & { was: SpriteContent; now: SpriteContent }
 const isSprite = (one: Change): one is SpriteChange => one.was.kind === 'sprite' && one.now.kind === 'sprite'
 
 /** What a file shows: one picture, or several that move (ms for each). */
@@ -119,6 +122,16 @@ interface Shown {
 const GIF = 'image/gif'
 const still = (pixels: Pixels): Shown => ({ stills: [pixels], delaysMs: [100] })
 const delaysOf = ({ fps, frames }: Clip): number[] => frames.map(({ hold }) => Math.max(20, (1000 / fps) * hold))
+/** How many pictures of that size may move in one file. */
+const movingOf = (count: number, { width, height }: { width: number; height: number }): number =>
+  Math.max(1, Math.min(count, Math.floor(ANIMATION_LIMITS.areaPx / (width * height))))
+/** px of a picture that is written in its own size, at the most. */
+const MOST_PX = 16_000_000
+/** The size of a drawing in a copy that is so much larger than the first, as far as that can be written. */
+function ownSizeOf({ width, height }: Pixels, scale: number): { width: number; height: number } {
+  const k = Math.min(scale, Math.sqrt(MOST_PX / (width * height)))
+  return { width: width * k, height: height * k }
+}
 /** A picture of that size with all of another in it. */
 function resized(from: Pixels, width: number, height: number, fit: PictureContent['fit'] = 'cover'): Pixels {
   const made = emptyPixels(Math.max(1, Math.round(width)), Math.max(1, Math.round(height)))
@@ -135,27 +148,26 @@ async function sheetOf(
   place: LayerPlace,
 ): Promise<Shown | null> {
   const scale = facts.width / first.width
-  const all: { was: SpriteContent; now: SpriteContent; drawings: Pixels[] }[] = []
-  for (const { was, now } of changes) {
-    const drawings = await drawingsOf(now, place)
+  const all: (SpriteChange & { drawings: Pixels[] })[] = []
+  for (const one of changes) {
+    const drawings = await drawingsOf(one.now, place)
     if (drawings === null) return null
-    all.push({ was, now, drawings })
+    all.push({ ...one, drawings })
   }
-  const [one] = all
-  const clip = Object.values(one!.now.clips)[0]!
+  const { was, now, alone, drawings } = all[0]!
+  const clip = Object.values(now.clips)[0]!
+  const isOwn = now.ownSize === true && mayBeOwnSize(was, alone)
+  const size = isOwn ? ownSizeOf(drawings[0]!, scale) : facts
   // A file that can move does, where it shows one thing.
-  const count = facts.mime === GIF && all.length === 1 && cellsOf(one!.was).length === 1 ? clip.frames.length : 1
+  const moves = facts.mime === GIF && alone && cellsOf(was).length === 1
+  const count = moves ? movingOf(clip.frames.length, size) : 1
   const delaysMs = delaysOf(clip).slice(0, count)
-  if (one!.now.ownSize === true && mayBeOwnSize(one!.was, all.length === 1))
-    return {
-      stills: one!.drawings.slice(0, count).map((of) => resized(of, of.width * scale, of.height * scale)),
-      delaysMs,
-    }
+  if (isOwn) return { stills: drawings.slice(0, count).map((of) => resized(of, size.width, size.height)), delaysMs }
   const old = await place.pixels(hash)
   if (old === null || old.width !== facts.width || old.height !== facts.height) return null
   const stills = Array.from({ length: count }, (_, shift) => {
     const sheet = { ...old, data: new Uint8ClampedArray(old.data) }
-    for (const { was, now, drawings } of all) drawCells(sheet, was, now, drawings, scale, shift)
+    for (const one of all) drawCells(sheet, one.was, one.now, one.drawings, scale, shift)
     return sheet
   })
   return { stills, delaysMs }
@@ -172,14 +184,15 @@ async function pictureOf(
   const light = 1 - (now.dim ?? 0)
   const scale = facts.width / first.width
   const written = (from: Pixels): Pixels => {
-    const { width, height } = now.ownSize === true ? { width: from.width * scale, height: from.height * scale } : facts
+    const { width, height } = now.ownSize === true ? ownSizeOf(from, scale) : facts
     const made = resized(from, width, height, now.fit)
     if (light < 1) for (let i = 0; i < made.data.length; i++) if (i % 4 !== 3) made.data[i] = made.data[i]! * light
     return made
   }
   if (facts.mime !== GIF || now.clip === undefined) return still(written(whole))
   const stills: Pixels[] = []
-  for (const frame of now.clip.frames) {
+  const most = movingOf(now.clip.frames.length, now.ownSize === true ? whole : facts)
+  for (const frame of now.clip.frames.slice(0, most)) {
     const of = frame.asset === now.asset ? whole : await place.pixels(frame.asset)
     if (of === null) return null
     stills.push(written(crop(of, frame)))
@@ -262,7 +275,7 @@ export async function applyLayer(template: FolderTemplate, pack: Pack, place: La
       for (const path of at.paths) {
         const of = files.get(path) ?? { first, changes: [] }
         files.set(path, of)
-        of.changes.push({ was, now: content })
+        of.changes.push({ was, now: content, alone: partsBeside(template, part).length === 0 })
       }
       continue
     }
@@ -274,7 +287,7 @@ export async function applyLayer(template: FolderTemplate, pack: Pack, place: La
       const hash = 'asset' in was ? was.asset : Object.values((was as SpriteContent).clips)[0]!.frames[0]!.asset
       const facts = factsOf(pack, template, hash ?? '')
       if (facts === undefined) continue
-      const text = dataUrl(await fileOf([{ was, now: content }], hash!, facts, facts, place), facts.mime)
+      const text = dataUrl(await fileOf([{ was, now: content, alone: true }], hash!, facts, facts, place), facts.mime)
       keys.set(dataKey(text), part)
       list.push({ ...at, text })
     }

@@ -124,9 +124,21 @@ export const PartSpec = z.object({
   guess: z.boolean().optional(),
   /** False while it was not seen, heard or read in a play. */
   met: z.boolean().optional(),
+  /** A heading that its maker gave it in the list of parts, in place of its moment's. */
+  group: z.string().min(1).max(40).optional(),
   content: PartContent,
 })
 export type PartSpec = z.infer<typeof PartSpec>
+
+/** The heading that what a play has not shown yet stands under. */
+export const NOT_MET = 'Not met yet'
+/** What a part stands under in a list: a heading its maker gave it, else the moment it is met. */
+export const headingOf = ({ met, group, moment }: PartSpec): string =>
+  met === false ? NOT_MET : (group ?? MOMENT_NAMES[moment])
+/** Headings of those parts in the order they are read: moments, then those made by hand, then what was not met. */
+export const headingsOf = (parts: readonly PartSpec[]): string[] => [
+  ...new Set([...Object.values(MOMENT_NAMES), ...parts.map(headingOf).filter((one) => one !== NOT_MET), NOT_MET]),
+]
 
 /** A part that has to have something in it; `say` tells a maker what, in one sentence. */
 export const Requirement = z.object({ part: PartId, say: z.string().min(8).max(200) })

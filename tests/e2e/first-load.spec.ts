@@ -34,7 +34,7 @@ async function loadOf(
 test('a first visit fetches what it shows, and desks, charts and codecs when they are opened', async ({ browser }) => {
   const sizes = {
     home: await loadOf(browser, home),
-    bench: await scriptOf(
+    bench: await loadOf(
       browser,
       async (page) => {
         await page.goto('/packs/demo-puffin-catch/bench')

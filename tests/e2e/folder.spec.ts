@@ -91,7 +91,13 @@ test('a canvas with modules and sheets: cells are kept, a number is felt, faults
   await typed.press('Enter')
   await expect(page.getByTestId('source-slip').locator('b')).toHaveText('6.4')
   await expect
-    .poll(() => frame.locator('body').evaluate(async () => (await fetch('js/boat.js')).text()))
+    .poll(() =>
+      frame
+        .locator('body')
+        .evaluate(async () => (await fetch('js/boat.js')).text())
+        // While it starts again there is no page to ask.
+        .catch(() => ''),
+    )
     .toContain('BOAT_SPEED = 6.4')
   await running(page)
   await frame.locator('body').evaluate(() => dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' })))
@@ -117,8 +123,15 @@ test('a canvas with modules and sheets: cells are kept, a number is felt, faults
   const unmet = page.getByTestId('unmet')
   await unmet.click()
   await unmet.locator('xpath=following-sibling::button[@data-part]').first().click()
-  await page.getByTestId('met-in').selectOption('play')
+  await page.getByTestId('met-in').selectOption('In play')
   await expect(unmet).toBeHidden()
+  // And under a heading of one's own.
+  await page.getByTestId('met-in').selectOption('under a heading of its own…')
+  await page.getByTestId('heading').fill('Put aside')
+  await page.getByTestId('heading').press('Enter')
+  await expect(page.getByTestId('met-in')).toHaveValue('Put aside')
+  const aside = page.getByRole('heading', { name: 'Put aside' })
+  await expect(aside.locator('xpath=following-sibling::button[@data-part][1]')).toHaveAttribute('aria-current', 'true')
 
   // Another picture: in the same cells, at once, while the game goes on.
   await swapByButton(page, 'boat', gull())

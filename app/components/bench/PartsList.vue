@@ -2,7 +2,7 @@
 import { kindOf } from '@core/kinds'
 import { ownLevels } from '@core/template/levels'
 import { levelOf, wholePart } from '@core/template/uses'
-import { MOMENT_NAMES, MOMENTS, type PartSpec } from '@core/template/template'
+import { headingOf, headingsOf, NOT_MET, type PartSpec } from '@core/template/template'
 import { computed, ref, useTemplateRef } from 'vue'
 import { PLURAL } from '~/kinds'
 import { areFrames, bringingsOf } from '~/composables/dropped'
@@ -59,13 +59,12 @@ function markOf(parts: PartSpec[]): Row['mark'] {
 }
 
 /** What a play has not shown yet is folded away. */
-const UNMET = 'unmet' as const
 const unfolded = ref(false)
 const rows = computed(() => {
-  const groups = ([...MOMENTS, UNMET] as const).map((moment) => {
+  const groups = headingsOf(bench.shownParts).map((name) => {
     const found: Row[] = []
     for (const spec of bench.shownParts) {
-      if ((spec.met === false ? UNMET : spec.moment) !== moment) continue
+      if (headingOf(spec) !== name) continue
       const sheet = spec.sheet === undefined ? undefined : found.find((row) => row.id === `sheet:${spec.sheet}`)
       if (sheet !== undefined) sheet.parts.push(spec)
       else if (spec.sheet !== undefined)
@@ -88,9 +87,7 @@ const rows = computed(() => {
         row.onlyHere = row.parts.some((part) => levelOf(part.id) !== '')
         if (row.onlyHere) row.kind += ' · some only here'
       }
-    return moment === UNMET
-      ? { name: 'Not met yet', hint: 'play on to meet them', rows: found.filter(passes) }
-      : { name: MOMENT_NAMES[moment], hint: '', rows: found.filter(passes) }
+    return { name, hint: name === NOT_MET ? 'play on to meet them' : '', rows: found.filter(passes) }
   })
   return groups.filter((group) => group.rows.length > 0)
 })

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import { mayBeOwnSize, partsBeside } from '@core/folder/layer-paths'
-import { MOMENT_NAMES, MOMENTS, type FolderTemplate, type Moment, type PartSpec } from '@core/template/template'
+import {
+  headingOf,
+  headingsOf,
+  MOMENT_NAMES,
+  MOMENTS,
+  NOT_MET,
+  type FolderTemplate,
+  type PartSpec,
+} from '@core/template/template'
 import { computed, ref, watch } from 'vue'
 import { sourceLines } from '~/composables/source-lines'
 import { useAssets } from '~/stores/assets'
@@ -62,11 +70,39 @@ function rename(event: Event): void {
   const parts = template.value.parts.map((one) => (one.id === spec.id ? { ...one, name, guess: false } : one))
   met.learn({ ...template.value, parts })
 }
-/** Where it is met, said by hand: it stands there in the list from now on, and is no longer one that was not met. */
-function meet(event: Event): void {
-  const moment = (event.target as HTMLSelectElement).value as Moment
-  const parts = template.value.parts.map((one) => (one.id === spec.id ? { ...one, moment, met: true } : one))
-  met.learn({ ...template.value, parts })
+/** Headings of the list it may stand under, and the wish for one of its own. */
+const headings = computed(() => headingsOf(template.value.parts).filter((one) => one !== NOT_MET))
+const ANOTHER = ''
+const grouping = ref(false)
+watch(
+  () => spec.id,
+  () => (grouping.value = false),
+)
+/** Where it is met, or a heading of one's own, said by hand: it stands there in the list, and counts as met. */
+function standUnder(heading: string): void {
+  const name = heading.trim().slice(0, 40)
+  if (name === '' || name === NOT_MET) return
+  const moment = MOMENTS.find((one) => MOMENT_NAMES[one] === name)
+  const under = (one: PartSpec): PartSpec => {
+    const { group: _old, ...rest } = one
+    return moment === undefined ? { ...rest, met: true, group: name } : { ...rest, met: true, moment }
+  }
+  met.learn({
+    ...template.value,
+    parts: template.value.parts.map((one) => (one.id === spec.id ? under(one) : one)),
+  })
+}
+function choose(event: Event): void {
+  const select = event.target as HTMLSelectElement
+  grouping.value = select.value === ANOTHER
+  if (!grouping.value) return standUnder(select.value)
+  select.value = headingOf(spec)
+}
+function nameGroup(event: Event): void {
+  // Put away by Esc it goes out of the page, and is left by that too.
+  if (!grouping.value) return
+  grouping.value = false
+  standUnder((event.target as HTMLInputElement).value)
 }
 const trying = ref(false)
 /** Numbers and colours whose names begin like this one's. */
@@ -147,11 +183,23 @@ const fact = computed(() => {
     <p class="naming">
       <label class="met"
         >Met
-        <select :value="spec.met === false ? '' : spec.moment" data-testid="met-in" @change="meet">
-          <option v-if="spec.met === false" value="" disabled>not yet</option>
-          <option v-for="moment in MOMENTS" :key="moment" :value="moment">{{ MOMENT_NAMES[moment] }}</option>
+        <select :value="headingOf(spec)" data-testid="met-in" @change="choose">
+          <option v-if="spec.met === false" :value="NOT_MET" disabled>not yet</option>
+          <option v-for="heading in headings" :key="heading" :value="heading">{{ heading }}</option>
+          <option :value="ANOTHER">under a heading of its own…</option>
         </select></label
       >
+      <input
+        v-if="grouping"
+        v-focus
+        maxlength="40"
+        aria-label="Heading"
+        data-testid="heading"
+        placeholder="for example: Birds"
+        @blur="nameGroup"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+        @keydown.esc="grouping = false"
+      />
     </p>
     <p v-if="changed">
       <button class="link" data-testid="try-it" @click="trying = true">Try it beside the old one</button>
