@@ -2,7 +2,7 @@ import { sureCut } from '../art/bring-in'
 import { flatBackdrop } from '../art/key-out'
 import { coverage, crop, looksLikePixelArt, type Pixels } from '../art/pixels'
 import { FULL_BOX } from '../art/outline'
-import { readSheetJson, type SheetDescription } from '../art/sheet-json'
+import type { SheetDescription } from '../art/sheet-json'
 import { sniff } from '../art/sniff'
 import { fromBase64 } from '../bytes'
 import { spriteFromFrames, spriteFromPicture, type SpriteWish } from '../art/strip'
@@ -194,7 +194,7 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
       twin.paths.push(path)
       continue
     }
-    const made = await contentsOf(hash, content, facts, sheets.get(path))
+    const made = await contentsOf(hash, content, facts, sheets.of.get(path))
     if (made === null) {
       told.push(`The picture ${path} is damaged, so it is left as it is.`)
       continue
@@ -217,7 +217,7 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
     const text = utf8(content)
     if (text === null) continue
     // How a sheet is cut is no number of the game.
-    if (ending === 'json' && readSheetJson(text) !== null) continue
+    if (sheets.paths.has(path)) continue
     const read = findInText(text, ending)
     if (read.minified)
       told.push(`Names were taken out of ${path}: what is named in it is offered, the rest of its numbers is not.`)

@@ -65,6 +65,7 @@ export function pathFrom(folder: string, path: string): string {
 /** The folder a game needs: its page's own, or one above it where the page, or what lies beside it, asks for what is there. */
 function rootOf(page: string, given: ReadonlyMap<string, Uint8Array>): string {
   const own = folderOf(page)
+  if (own === '') return own
   let root = own
   let looked = 0
   for (const [path, bytes] of given) {

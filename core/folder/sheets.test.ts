@@ -35,6 +35,9 @@ describe('a sheet that is described beside it', () => {
     expect(thingsOn(tagged, { width: 64, height: 16 })).toHaveLength(1)
     const tiles = Object.fromEntries(Array.from({ length: 40 }, (_, i) => [`tile_${i}`, frame(i * 16)]))
     expect(thingsOn(sheet(tiles), { width: 640, height: 16 })).toHaveLength(40)
+    // A clip holds no more.
+    const long = sheet(Array.from({ length: 300 }, (_, i) => frame(i * 16)))
+    expect(thingsOn(long, { width: 4800, height: 16 })).toMatchObject([{ frames: { length: 256 } }])
     expect(thingsOn(sheet(tiles), { width: 640, height: 16 })[1]!.name).toBe('Tile 2')
   })
 
@@ -58,7 +61,8 @@ describe('a sheet that is described beside it', () => {
         ['art/lost.json', text({ frames: { c: frame(0) } })],
       ]),
     )
-    expect([...found].map(([path, read]) => [path, read.frames[0]!.name])).toEqual([
+    expect(found.paths.size).toBe(3)
+    expect([...found.of].map(([path, read]) => [path, read.frames[0]!.name])).toEqual([
       ['art/all.png', 'a'],
       ['art/things.webp', 'b'],
     ])

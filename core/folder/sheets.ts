@@ -12,15 +12,22 @@ export interface Thing {
 /** More frames of one name than this are no movement but a set of tiles: each is a thing of its own. */
 const MOST_FRAMES_OF_A_THING = 32
 export const MOST_THINGS = 80
+/** What a clip holds. */
+const MOST_FRAMES = 256
 const DESCRIPTION_BYTES = 2_000_000
 
-/** What stands beside pictures and says how they are cut, by the path of the picture: named in it, or called alike. */
-export function sheetsBeside(files: ReadonlyMap<string, Uint8Array>): Map<string, SheetDescription> {
+/** What says how pictures are cut: its paths, and what it says by the path of the picture, named in it or called alike. */
+export function sheetsBeside(files: ReadonlyMap<string, Uint8Array>): {
+  paths: Set<string>
+  of: Map<string, SheetDescription>
+} {
   const found = new Map<string, SheetDescription>()
+  const paths = new Set<string>()
   for (const [path, bytes] of files) {
     if (endingOf(path) !== 'json' || bytes.length > DESCRIPTION_BYTES) continue
     const read = readSheetJson(new TextDecoder().decode(bytes))
     if (read === null) continue
+    paths.add(path)
     const folder = folderOf(path)
     const named = pathFrom(folder, read.image)
     const alike = [...files.keys()].find(
@@ -30,7 +37,7 @@ export function sheetsBeside(files: ReadonlyMap<string, Uint8Array>): Map<string
     const picture = read.image !== '' && files.has(named) ? named : alike
     if (picture !== undefined && !found.has(picture)) found.set(picture, read)
   }
-  return found
+  return { paths, of: found }
 }
 
 /** A frame's name without its number and ending: what it is a frame of. */
@@ -58,7 +65,7 @@ export function thingsOn(sheet: SheetDescription, { width, height }: Pick<Pixels
   return [...groups]
     .flatMap(([key, frames]): Thing[] => {
       const name = readable(key.split('/').at(-1)!)
-      if (frames.length <= MOST_FRAMES_OF_A_THING || key === '') return [{ name, frames }]
+      if (frames.length <= MOST_FRAMES_OF_A_THING || key === '') return [{ name, frames: frames.slice(0, MOST_FRAMES) }]
       return frames.map((frame, i) => ({ name: `${name} ${i + 1}`, frames: [frame] }))
     })
     .slice(0, MOST_THINGS)

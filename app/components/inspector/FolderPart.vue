@@ -156,7 +156,10 @@ const fact = computed(() => {
     const places = cells > 1 ? `in its ${cells} places` : 'where it stands'
     return `Any picture will do: it goes in ${places} on ${at.paths.join(', ')}.`
   }
-  const size = facts.width > 0 ? `, ${facts.width} × ${facts.height} px${cells > 1 ? ` in ${cells} cells` : ''}` : ''
+  const size =
+    facts.width > 0 && !isOwnSize.value
+      ? `, ${facts.width} × ${facts.height} px${cells > 1 ? ` in ${cells} cells` : ''}`
+      : ''
   const what = facts.width > 0 ? 'picture' : facts.mime.startsWith('font') ? 'font file' : 'sound'
   return `Any ${what} will do: it goes in as ${at.paths.join(', ')}${size}.`
 })
