@@ -1,11 +1,8 @@
 <script setup lang="ts">
-import { kindOf } from '@core/kinds'
-import { ownLevels } from '@core/template/levels'
-import { levelOf, wholePart } from '@core/template/uses'
-import { headingOf, headingsOf, NOT_MET, type PartSpec } from '@core/template/template'
+import { levelOf } from '@core/template/uses'
 import { computed, ref, useTemplateRef } from 'vue'
-import { PLURAL } from '~/kinds'
 import { areFrames, bringingsOf } from '~/composables/dropped'
+import { usePartRows, type PartFilter, type PartRow } from '~/composables/part-rows'
 import { focusNext } from '~/composables/focus-next'
 import { useBench } from '~/stores/bench'
 import { useCheck } from '~/stores/check'
@@ -20,88 +17,14 @@ const check = useCheck()
 const swap = useSwap()
 const takeFrom = useTakeFrom()
 const many = useMany()
-type Filter = 'all' | 'template' | 'findings' | 'level'
-const filter = ref<Filter>('all')
+const filter = ref<PartFilter>('all')
 const over = ref('')
 const picker = useTemplateRef<HTMLInputElement>('picker')
 
-interface Row {
-  id: string
-  name: string
-  kind: string
-  parts: PartSpec[]
-  mark: 'template' | 'yours' | 'must' | 'should' | 'quiet'
-  /** Something else in the level at hand. */
-  onlyHere: boolean
-}
-const numbers = (at: readonly number[]): string => at.map((index) => index + 1).join(', ')
-/** What a row says of levels: something else here, or in others. */
-function levelWords(spec: PartSpec): string {
-  if (bench.pack === null || bench.level === '') return ''
-  if (levelOf(spec.id) !== '') return ' · only here'
-  const others = ownLevels(bench.pack, spec.id)
-  return others.length === 0 ? '' : ` · other in ${numbers(others)}`
-}
-
-function about(spec: PartSpec): string {
-  const content = bench.content(spec.id)
-  if (check.ofPart(spec.id).some((one) => one.rule === 'whole-sheet' && one.kept === undefined))
-    return 'a whole sheet, not cut yet'
-  return kindOf(content ?? spec.content).summary(content ?? spec.content)
-}
-
-function markOf(parts: PartSpec[]): Row['mark'] {
-  const worst = parts.map((spec) => check.worst(spec.id))
-  if (worst.includes('must')) return 'must'
-  if (worst.includes('should')) return 'should'
-  if (parts.some((spec) => bench.pack?.parts[spec.id] !== undefined)) return 'yours'
-  return parts.every((spec) => spec.fineAsIs) ? 'quiet' : 'template'
-}
-
 /** What a play has not shown yet is folded away. */
 const unfolded = ref(false)
-const rows = computed(() => {
-  const groups = headingsOf(bench.shownParts).map((name) => {
-    const found: Row[] = []
-    for (const spec of bench.shownParts) {
-      if (headingOf(spec) !== name) continue
-      const sheet = spec.sheet === undefined ? undefined : found.find((row) => row.id === `sheet:${spec.sheet}`)
-      if (sheet !== undefined) sheet.parts.push(spec)
-      else if (spec.sheet !== undefined)
-        found.push({
-          ...{ id: `sheet:${spec.sheet}`, name: spec.sheet, kind: '', parts: [spec], mark: 'quiet', onlyHere: false },
-        })
-      else
-        found.push({
-          ...{ id: spec.id, name: nameOf(spec), kind: about(spec) + levelWords(spec), parts: [spec] },
-          ...{ mark: markOf([spec]), onlyHere: levelOf(spec.id) !== '' },
-        })
-    }
-    for (const row of found)
-      if (row.id.startsWith('sheet:')) {
-        const kinds = new Set(row.parts.map((part) => part.content.kind))
-        const [one] = row.parts
-        if (row.parts.length === 1) row.kind = about(one!)
-        else row.kind = `${row.parts.length} ${kinds.size === 1 ? PLURAL[[...kinds][0]!] : 'settings'}`
-        row.mark = markOf(row.parts)
-        row.onlyHere = row.parts.some((part) => levelOf(part.id) !== '')
-        if (row.onlyHere) row.kind += ' · some only here'
-      }
-    return { name, hint: name === NOT_MET ? 'play on to meet them' : '', rows: found.filter(passes) }
-  })
-  return groups.filter((group) => group.rows.length > 0)
-})
+const rows = usePartRows(filter)
 
-function passes(row: Row): boolean {
-  if (filter.value === 'template') return row.mark === 'template'
-  if (filter.value === 'level') return row.onlyHere
-  if (filter.value === 'findings') return row.mark === 'must' || row.mark === 'should'
-  return true
-}
-
-/** In its level a part has its own name; the list says where that is. */
-const nameOf = (spec: PartSpec): string =>
-  levelOf(spec.id) === '' ? spec.name : (bench.spec(wholePart(spec.id))?.name ?? spec.name)
 const inLevel = computed(() => bench.shownParts.filter((spec) => levelOf(spec.id) !== '').length)
 
 const withFindings = computed(
@@ -112,7 +35,7 @@ const withFindings = computed(
         .map((one) => one.subject.part),
     ).size,
 )
-const filters = computed((): { id: Filter; name: string }[] => [
+const filters = computed((): { id: PartFilter; name: string }[] => [
   { id: 'all', name: 'All' },
   { id: 'template', name: `Template’s ${bench.tally.all - bench.tally.yours}` },
   { id: 'findings', name: `Findings ${withFindings.value}` },
@@ -121,8 +44,8 @@ const filters = computed((): { id: Filter; name: string }[] => [
     : [{ id: 'level' as const, name: `Only in level ${bench.levelIndex + 1}: ${inLevel.value}` }]),
 ])
 
-const isHere = (row: Row): boolean => row.parts.some((spec) => spec.id === bench.selected.part)
-const MARKS: Record<Row['mark'], string> = {
+const isHere = (row: PartRow): boolean => row.parts.some((spec) => spec.id === bench.selected.part)
+const MARKS: Record<PartRow['mark'], string> = {
   template: 'still the template’s',
   yours: 'yours',
   must: 'must be fixed',
@@ -131,7 +54,7 @@ const MARKS: Record<Row['mark'], string> = {
 }
 
 /** With Ctrl or Shift held, parts are chosen for swapping several at once. */
-function pressed(event: MouseEvent, row: Row): void {
+function pressed(event: MouseEvent, row: PartRow): void {
   const part = row.parts[0]!.id
   if (!event.ctrlKey && !event.metaKey && !event.shiftKey) {
     many.chosen = []
@@ -156,7 +79,7 @@ function pickMany(event: Event): void {
   if (files.length > 0) void many.match(files)
 }
 
-async function dropped(event: DragEvent, row: Row): Promise<void> {
+async function dropped(event: DragEvent, row: PartRow): Promise<void> {
   over.value = ''
   const what = await bringingsOf(event.dataTransfer)
   if (what.length === 0) return
