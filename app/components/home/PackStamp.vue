@@ -48,7 +48,7 @@ const cover = computed(() => {
           <HomeFolderFace v-else :template="template" />
         </div>
         <h3 class="title">{{ titleOf(pack, template) }}</h3>
-        <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} parts are yours</p>
+        <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} are yours</p>
       </BitsStamp>
     </NuxtLink>
     <NuxtLink v-if="!sample || last" :to="`/packs/${pack.id}/${next.on}`" class="next">Next: {{ next.say }}</NuxtLink>
