@@ -3,6 +3,8 @@ import type { Reporter, TestCase, TestResult } from '@playwright/test/reporter'
 
 /** Lines of a page that are told of a test that failed. */
 const MOST_LINES = 60
+/** Lines of an error that are told. */
+const ERROR_LINES = 8
 
 /** What the page showed when a test failed, as Playwright wrote it down; empty where it did not. */
 function shown(result: TestResult): string {
@@ -16,13 +18,27 @@ function shown(result: TestResult): string {
   }
 }
 
+/** Where a test failed, after how long, and with what error. */
+function said(test: TestCase, result: TestResult): string {
+  const [error] = result.errors
+  // eslint-disable-next-line no-control-regex -- Playwright colours its messages, which a log does not show
+  const message = (error?.message ?? result.status).replaceAll(/\u001b\[[0-9;]*m/g, '')
+  const line = error?.location === undefined ? '' : `:${error.location.line}`
+  const lines = message.split('\n').filter((text) => text.trim() !== '')
+  return [
+    `${test.location.file.split('/').at(-1)}${line} “${test.title}”, ${Math.round(result.duration / 1000)} s:`,
+    ...lines.slice(0, ERROR_LINES),
+  ].join('\n  ')
+}
+
 /**
- * What was on the page of each test that failed, for whoever has only the log of it; and one plain line with the
- * counts, last, for machines that read the log.
+ * What was on the page of each test that failed, then the error of each, for whoever has only the log of it or the
+ * end of that; and one plain line with the counts, last, for machines that read the log.
  */
 export default class ClosingLine implements Reporter {
   private counts = { passed: 0, failed: 0, skipped: 0 }
   private pages: string[] = []
+  private errors: string[] = []
 
   onTestEnd(test: TestCase, result: TestResult): void {
     if (result.status === 'skipped') this.counts.skipped++
@@ -30,12 +46,13 @@ export default class ClosingLine implements Reporter {
     else {
       this.counts.failed++
       this.pages.push(`On the page when “${test.title}” failed:\n${shown(result)}`)
+      this.errors.push(said(test, result))
     }
   }
 
   onEnd(): void {
     const { passed, failed, skipped } = this.counts
-    for (const page of this.pages) console.log(`\n${page}`)
+    for (const text of [...this.pages, ...this.errors]) console.log(`\n${text}`)
     console.log(`${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`)
   }
 }
