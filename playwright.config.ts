@@ -4,8 +4,10 @@ const port = 3456
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  // Limits only end a test that hangs; how fast things are is the benchmark's business. A shared machine was seen to
+  // give these tests 6 % of its processors for minutes (`st` of vmstat), where a bench of six seconds takes a hundred.
+  timeout: 600_000,
+  expect: { timeout: 150_000 },
   workers: 2,
   // Tests of one file go to both workers, so that neither waits for a long file at the end.
   fullyParallel: true,
@@ -40,6 +42,7 @@ export default defineConfig({
     env: { PORT: String(port) },
     url: `http://localhost:${port}/api/arcade/games`,
     reuseExistingServer: false,
+    timeout: 300_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
   },
 })

@@ -11,8 +11,9 @@ export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '@core': path('./core'), '~': path('./app'), '@player': path('./player') } },
   test: {
-    // For a shared machine with two cores; nothing here waits on the clock.
-    testTimeout: 30_000,
+    // Nothing here waits on the clock: limits only end what hangs (tests/support/until.ts).
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
     server: { deps: { inline: ['vuetify'] } },
     projects: [
       {

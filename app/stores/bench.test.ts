@@ -3,6 +3,7 @@ import { drawerFile, puffinCatch } from '../../tests/support/fixtures'
 import { standInForBrowser } from '../../tests/support/app'
 import { hashOf } from '@core/pack/hash'
 import { emptyHistory } from '@core/pack/history'
+import { until } from '../../tests/support/until'
 
 const words = (text: string) => ({
   type: 'set-part' as const,
@@ -113,9 +114,7 @@ describe('the bench', () => {
     expect(await at.db().assets.count()).toBe(0)
     await at.bench.act('Write', words('Mine now'))
     await at.bench.settle()
-    await vi.waitFor(async () =>
-      expect((await at.db().assets.toCollection().primaryKeys()).sort()).toEqual(named.sort()),
-    )
+    await until(async () => expect((await at.db().assets.toCollection().primaryKeys()).sort()).toEqual(named.sort()))
   })
 
   it('does not overwrite what another tab saved: it asks, and keeps both when told so', async () => {

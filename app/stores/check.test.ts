@@ -8,6 +8,7 @@ import { TYPEFACE_BYTES } from '@core/template/game-doc'
 import { emptyHistory } from '@core/pack/history'
 import type { Pack } from '@core/pack/pack'
 import type { Template } from '@core/template/template'
+import { until } from '../../tests/support/until'
 
 vi.mock('#player-code', () => ({ PLAYER_BYTES: { windfall: 23_000, updraft: 23_000 } }))
 
@@ -42,10 +43,10 @@ async function stores() {
 let at: Awaited<ReturnType<typeof stores>>
 beforeEach(async () => {
   at = await stores()
-  await vi.waitFor(() => expect(at.check.state).toBe('done'), { timeout: 8000 })
+  await until(() => expect(at.check.state).toBe('done'))
 })
 const settled = async (rule: string, there: boolean) =>
-  vi.waitFor(() => expect(at.check.findings.some((one) => one.rule === rule)).toBe(there), { timeout: 8000 })
+  until(() => expect(at.check.findings.some((one) => one.rule === rule)).toBe(there))
 
 describe('findings', () => {
   it('come by themselves, the worst first', () => {

@@ -6,6 +6,7 @@ import type { CourseContent } from '@core/kinds/course'
 import { emptyHistory } from '@core/pack/history'
 import { newPack } from '@core/pack/pack'
 import { tileAt } from '@core/pack/course'
+import { until } from '../../tests/support/until'
 
 const explored = vi.hoisted(() => ({ gap: null as unknown, cells: [], lost: [], leads: false, w: 12 }))
 vi.mock('../workers/dry-run', () => ({ explore: async () => explored, dryRun: async () => null }))
@@ -124,7 +125,7 @@ describe('what is picked', () => {
     await at.course.place({ x: 5, y: 4 })
     expect(at.course.single).toMatchObject({ entry: 'berry', x: 5.5, y: 5 })
     at.bench.undo()
-    await vi.waitFor(() => expect(at.course.chosen.things).toEqual([]))
+    await until(() => expect(at.course.chosen.things).toEqual([]))
   })
 
   it('stands just where it was put where nothing snaps', async () => {
@@ -195,7 +196,7 @@ describe('what the worker tells', () => {
       tile: 'crag',
     }
     at.course.watchers++
-    await vi.waitFor(() => expect(at.course.explored).not.toBeNull())
+    await until(() => expect(at.course.explored).not.toBeNull())
     await at.course.mend()
     expect(now().play[5]).toBe('cccc.cc.cccc')
     expect(undo()).toBe('Lay the way')
@@ -211,7 +212,7 @@ describe('what a template’s course is', () => {
     await open(skipline, {})
     expect(at.course.tools).toEqual(['place', 'pick'])
     expect(at.course.can).toEqual({ lay: false, place: true, start: false, explore: false })
-    await vi.waitFor(() => expect(at.course.tool).toBe('place'))
+    await until(() => expect(at.course.tool).toBe('place'))
   })
 
   it('begins a play elsewhere without a change of the pack', () => {

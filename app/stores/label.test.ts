@@ -6,6 +6,7 @@ import { decodePicture } from '../../server/inspector/decode'
 import { emptyHistory } from '@core/pack/history'
 import type { Pixels } from '@core/art/pixels'
 import type { MailView } from '@core/posting/protocol'
+import { until } from '../../tests/support/until'
 
 vi.mock('#player-code', () => ({ PLAYER_BYTES: {} }))
 
@@ -130,7 +131,7 @@ describe('pictures of the label', () => {
     expect(label().shots).toHaveLength(6)
     expect(at.notices.current!.text).toBe('There are 6 shots already. Take one out first.')
     at.pictures.remove('shot', label().shots[0]!.asset)
-    await vi.waitFor(() => expect(label().shots).toHaveLength(5))
+    await until(() => expect(label().shots).toHaveLength(5))
     await at.pictures.keep('shot', canvas(disc(41, 10)))
     expect(label().shots).toHaveLength(5)
   })
@@ -143,7 +144,7 @@ describe('pictures of the label', () => {
     expect(new TextDecoder('latin1').decode(bytes.subarray(0, 6))).toBe('GIF89a')
     expect(at.bench.pack!.assets[label().clip!]).toMatchObject({ mime: 'image/gif', width: 40, height: 40 })
     at.pictures.remove('clip', label().clip!)
-    await vi.waitFor(() => expect(label().clip).toBeNull())
+    await until(() => expect(label().clip).toBeNull())
   })
 
   it('are brought in from files; what is none is a sentence and changes nothing', async () => {
@@ -165,15 +166,15 @@ describe('the age guide', () => {
     expect(at.age.suggested['fighting']).toBe('bumps')
     expect(at.age.pencilledBand).toBe('8')
     at.age.asSuggested()
-    await vi.waitFor(() => expect(at.age.answers).toMatchObject({ fighting: 'bumps', fright: 'tense' }))
+    await until(() => expect(at.age.answers).toMatchObject({ fighting: 'bumps', fright: 'tense' }))
     expect(at.age.result.band).toBe('8')
   })
 
   it('tells who speaks against an answer', async () => {
     at.age.answer('fighting', 'none')
-    await vi.waitFor(() => expect(at.age.denials.map((one) => one.because)).toContain('Old boot does harm'))
+    await until(() => expect(at.age.denials.map((one) => one.because)).toContain('Old boot does harm'))
     at.age.answer('fighting', 'bumps')
-    await vi.waitFor(() => expect(at.age.denials).toEqual([]))
+    await until(() => expect(at.age.denials).toEqual([]))
   })
 })
 

@@ -6,6 +6,7 @@ import { UserError } from '@core/errors'
 import { unzipSafely } from '@core/parcel/unzip'
 import { zipFiles } from '@core/parcel/zip'
 import { openPackFile, savePackFile, saveRawPack } from '@core/parcel/pack-file'
+import { until } from '../../tests/support/until'
 
 /** The worker's part, in this thread. */
 const workshop = {
@@ -172,7 +173,7 @@ describe('the drawer', () => {
     expect(at.drawer.icons.sets.value.map((set) => set.id)).toEqual(['fluent-emoji-flat', 'noto', 'game-icons'])
     expect(at.drawer.icons.pieces.value).toEqual([])
     at.drawer.query = 'sailboat'
-    await vi.waitFor(() => expect(at.drawer.shown.length).toBeGreaterThan(1))
+    await until(() => expect(at.drawer.shown.length).toBeGreaterThan(1))
     expect(at.drawer.icons.pieces.value.length).toBeGreaterThan(7000)
     at.drawer.set = 'fluent-emoji-flat'
     at.drawer.query = ''
@@ -195,7 +196,7 @@ describe('the drawer', () => {
   it('finds seven thousand pieces while somebody types', async () => {
     await at.drawer.load()
     at.drawer.query = 'a'
-    await vi.waitFor(() => expect(at.drawer.icons.pieces.value.length).toBeGreaterThan(7000))
+    await until(() => expect(at.drawer.icons.pieces.value.length).toBeGreaterThan(7000))
     for (const query of ['f', 'fr', 'fro', 'frog']) {
       at.drawer.query = query
       expect(at.drawer.shown.length).toBeGreaterThan(0)

@@ -4,6 +4,7 @@ import { ballPixels, puffinCatch, tone } from '../../tests/support/fixtures'
 import { workshopHere } from '../../tests/support/workshop-here'
 import { encodePng } from '@core/art/png'
 import { emptyHistory } from '@core/pack/history'
+import { until } from '../../tests/support/until'
 
 let count = 0
 async function stores() {
@@ -83,20 +84,20 @@ describe('several files', () => {
 
 describe('the grid of a game drawn pixel by pixel', () => {
   it('is offered when most of the art is drawn so, set as one step, and declined for good', async () => {
-    await vi.waitFor(() => expect(at.crisp.offer).not.toBeNull())
+    await until(() => expect(at.crisp.offer).not.toBeNull())
     const grid = at.crisp.offer!
     await at.crisp.set(grid)
     expect(at.bench.pack!.pixels).toBe(grid)
     expect(at.crisp.offer).toBeNull()
     at.bench.undo()
     expect(at.bench.pack!.pixels).toBe(0)
-    await vi.waitFor(() => expect(at.crisp.offer).toBe(grid))
+    await until(() => expect(at.crisp.offer).toBe(grid))
     at.crisp.decline()
     expect(at.crisp.offer).toBeNull()
   })
 
   it('fits drawings whose size hardly changes, and leaves the others', async () => {
-    await vi.waitFor(() => expect(at.crisp.offer).not.toBeNull())
+    await until(() => expect(at.crisp.offer).not.toBeNull())
     await at.crisp.set(20)
     const hero = at.bench.content('hero')
     const life = at.bench.content('life')
@@ -116,11 +117,11 @@ describe('the art workshop', () => {
     at.workbench.index = 3
     const frames = at.workbench.clip!.frames.slice(0, 2)
     await at.workbench.changeClip('Thin out', { frames })
-    await vi.waitFor(() => expect(at.workbench.index).toBe(1))
+    await until(() => expect(at.workbench.index).toBe(1))
     at.bench.undo()
     expect(at.workbench.clip!.frames).toHaveLength(4)
     at.bench.select('title-words')
-    await vi.waitFor(() => expect(at.workbench.open).toBe(false))
+    await until(() => expect(at.workbench.open).toBe(false))
     at.workbench.show()
     expect(at.workbench.open).toBe(false)
   })
@@ -145,6 +146,6 @@ describe('the art workshop', () => {
       )!.sprite,
     )
     expect(at.workbench.reference).toBeDefined()
-    await vi.waitFor(() => expect(at.workbench.own).toBe(true))
+    await until(() => expect(at.workbench.own).toBe(true))
   })
 })

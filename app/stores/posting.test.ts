@@ -3,6 +3,7 @@ import { standInForBrowser } from '../../tests/support/app'
 import { puffinCatch } from '../../tests/support/fixtures'
 import { emptyHistory } from '@core/pack/history'
 import type { OwnerView, PostingView } from '@core/posting/protocol'
+import { until } from '../../tests/support/until'
 
 vi.mock('#player-code', () => ({ PLAYER_BYTES: {}, playerCodeFor: async () => 'var PackPostPlayer={}' }))
 
@@ -223,11 +224,11 @@ describe('posting', () => {
     let known: (answer: Response) => void = () => undefined
     answers['POST /api/arcade/keys'] = () => new Promise((resolve) => (known = resolve))
     const posting = post()
-    await vi.waitFor(() => expect(at.posting.phase).toBe('sending'))
-    await vi.waitFor(() => expect(calls.map((call) => call.path)).toContain('/api/arcade/keys'))
+    await until(() => expect(at.posting.phase).toBe('sending'))
+    await until(() => expect(calls.map((call) => call.path)).toContain('/api/arcade/keys'))
     await at.posting.pause()
     known(json({ key: KEY }))
-    await vi.waitFor(() => expect(uploadsMade).toBe(1))
+    await until(() => expect(uploadsMade).toBe(1))
     await new Promise((resolve) => setTimeout(resolve))
     expect(at.posting.phase).toBe('paused')
     expect(at.bench.pack!.postings).toEqual([])

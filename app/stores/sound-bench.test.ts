@@ -10,8 +10,8 @@ import { NO_EDIT } from '@core/kinds/sound-edit'
 import { durationOf, measure } from '@core/sound/samples'
 import type { Template } from '@core/template/template'
 import { soundWork } from '../workers/work/sound-work'
+import { until } from '../../tests/support/until'
 
-vi.setConfig({ testTimeout: 40_000 })
 let count = 0
 /** The stores over the worker's own functions, in this thread; nothing is heard. */
 async function stores() {
@@ -57,9 +57,9 @@ const partNow = <C extends SoundContent | MusicContent>(part: string) => at.benc
 async function work(part: string): Promise<void> {
   at.bench.select(part)
   at.desk.show('sound')
-  await vi.waitFor(() => expect(at.sound.start).not.toBeNull(), { timeout: 15_000 })
+  await until(() => expect(at.sound.start).not.toBeNull())
   await at.sound.show()
-  await vi.waitFor(() => expect(at.sound.preview).not.toBeNull(), { timeout: 15_000 })
+  await until(() => expect(at.sound.preview).not.toBeNull())
 }
 /** The draft, rendered. */
 async function changed(change: Parameters<typeof at.sound.change>[0]): Promise<void> {
@@ -83,9 +83,9 @@ describe('the sound workshop', () => {
     expect(after.made!.edit).toMatchObject({ fromS: 0.3, gainDb: -6 })
     expect(at.bench.pack!.assets[after.made!.from]!.mime).toBe('audio/wav')
     expect(at.bench.canUndo).toBe('Work on Catch sound')
-    await vi.waitFor(() => expect(at.sound.changed).toBe(false), { timeout: 15_000 })
+    await until(() => expect(at.sound.changed).toBe(false))
     at.bench.undo()
-    await vi.waitFor(() => expect(at.sound.draft).toEqual(NO_EDIT), { timeout: 15_000 })
+    await until(() => expect(at.sound.draft).toEqual(NO_EDIT))
     expect(partNow('catch-sound')).toEqual(before)
   })
 
@@ -115,7 +115,7 @@ describe('the sound workshop', () => {
   it('compares with the template’s sound for this part', async () => {
     await put('catch-sound', tone(0.4))
     await work('catch-sound')
-    await vi.waitFor(() => expect(at.sound.theirs).not.toBeNull(), { timeout: 15_000 })
+    await until(() => expect(at.sound.theirs).not.toBeNull())
     expect(at.sound.theirs!.lufs).toBeGreaterThan(-40)
   })
 
@@ -176,14 +176,11 @@ describe('how loud sounds are', () => {
     expect(music).toMatchObject({ loopFromS: 0, loopToS: 0, gainDb: puffinMusic.gainDb })
     expect(music.made).toBeUndefined()
     const { readBytes } = await import('../storage/assets')
-    const bytes = await vi.waitFor(
-      async () => {
-        const found = await readBytes(music.asset!)
-        expect(found).not.toBeNull()
-        return found!
-      },
-      { timeout: 15_000 },
-    )
+    const bytes = await until(async () => {
+      const found = await readBytes(music.asset!)
+      expect(found).not.toBeNull()
+      return found!
+    })
     const heard = await decodeSound(bytes, at.bench.pack!.assets[music.asset!]!.mime)
     expect(durationOf(heard)).toBeCloseTo(3, 2)
     expect(measure(heard).peak).toBeGreaterThan(0.4)

@@ -12,6 +12,7 @@ import { encodePng } from './png'
 import { workplace } from '../../tests/support/workplace'
 import { UserError } from '../errors'
 import { sniff } from './sniff'
+import { processorMs } from '../../tests/support/until'
 
 /** Cut short or with one bit flipped, by a named seed: a failure can be had again. */
 function* damaged(bytes: Uint8Array, seed: number, count: number): Generator<Uint8Array> {
@@ -59,7 +60,7 @@ describe('damaged files', () => {
             expect((error as Error).message, name).toContain(`“${name} file”`)
           }
       }
-  }, 60_000)
+  })
 })
 
 const frames = [10, 14, 18, 12].map((radius) => disc(40, radius))
@@ -108,7 +109,7 @@ describe('damaged moving pictures', () => {
       let refused = 0
       let longest = 0
       for (const bad of damaged(whole, 4711, 240)) {
-        const began = performance.now()
+        const began = processorMs()
         try {
           await bringIn([{ name, bytes: bad }], ['stand'], '', {}, workplace)
         } catch (error) {
@@ -116,13 +117,12 @@ describe('damaged moving pictures', () => {
           expect((error as Error).message).toContain(`“${name}”`)
           refused++
         }
-        longest = Math.max(longest, performance.now() - began)
+        longest = Math.max(longest, processorMs() - began)
       }
       expect(refused).toBeGreaterThan(20)
       expect(longest).toBeLessThan(MOST_MS)
       expect(process.memoryUsage.rss() - before).toBeLessThan(MOST_RSS)
     },
-    120_000,
   )
 
   it('an animated PNG whose parts say they are larger than all of it is refused before it is drawn', async () => {

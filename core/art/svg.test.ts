@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { UserError } from '../errors'
 import { sniff } from './sniff'
 import { checkDrawn, isTooFar, plainSvg, pointsOutside, SVG_LIMITS, textOfXml } from './svg'
+import { processorMs } from '../../tests/support/until'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 const NS = 'xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"'
@@ -48,11 +49,11 @@ describe('what drawing an SVG takes', () => {
       { length: 12 },
       (_, i) => `<g id="l${i + 1}">${`<use xlink:href="#l${i}"/>`.repeat(10)}</g>`,
     )
-    const began = performance.now()
+    const began = processorMs()
     expect(() => check(`<defs><g id="l0"><circle r="1"/></g>${levels.join('')}</defs><use href="#l12"/>`)).toThrow(
       /more things than this can show/,
     )
-    expect(performance.now() - began).toBeLessThan(1000)
+    expect(processorMs() - began).toBeLessThan(1000)
     check(`<defs><g id="a"><circle r="1"/></g></defs>${'<use href="#a"/>'.repeat(50)}`)
   })
   it('is not caught in circles', () => {

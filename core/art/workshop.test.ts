@@ -769,6 +769,6 @@ describe('damaged files', () => {
         })
       }
     expect(sentences).toBeGreaterThan(60)
-  }, 60_000)
+  })
 })
 const art2 = (): Pixels => figure(24)

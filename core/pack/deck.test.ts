@@ -22,6 +22,7 @@ import {
   withoutRows,
   withText,
 } from './deck'
+import { processorMs } from '../../tests/support/until'
 
 const columns: DeckColumn[] = [
   { id: 'one', name: 'One side', holds: ['picture', 'text', 'sound'], needed: true, languages: true },
@@ -250,11 +251,11 @@ describe('in a pack', () => {
       { row: 0, column: 0 },
       Array.from({ length: 5000 }, (_, i) => [`word ${i}`, '', `${i}`]),
     )
-    const before = performance.now()
+    const before = processorMs()
     const [next] = edit(pack, set(from, many))
     const [again] = edit(next, set(many, movedRows(withCellAt(many, 4000, 'one', { text: 'x' }), [10], 1)))
     expect((again.parts['pairs'] as DeckContent).rows[4000]!.cells['one']).toEqual({ text: 'x' })
-    expect(performance.now() - before).toBeLessThan(2000)
+    expect(processorMs() - before).toBeLessThan(2000)
     expect(kind.schema.safeParse(many).success).toBe(true)
     expect([kind.summary(many), kind.summary(laid(EMPTY, sheet, { row: 0, column: 0 }, [['a']]))]).toEqual([
       'deck of 5000 rows',

@@ -2,13 +2,14 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { strToU8 } from 'fflate'
-import { afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Pack } from '@core/pack/pack'
 import { demoParcel, forge } from '../../tests/support/arcade-client'
 import { arcadeHere, DATABASES, type ArcadeHere } from '../../tests/support/arcade-here'
 import { puffinCatch } from '../../tests/support/fixtures'
 import { startS3 } from '../../tests/support/s3'
 import { scoredPlay } from '../../tests/support/plays'
+import { until } from '../../tests/support/until'
 
 /** What every arcade keeps to, whichever database is under it. */
 const open = (pack: Pack): Pack => ({
@@ -55,7 +56,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       expect((await viewOf(row.game, owner))!.mine).toBe(true)
       const told = await at.postings.viewOf(row)
       for (const secret of ['owner', 'upload', 'attempts']) expect(told).not.toHaveProperty(secret)
-      await vi.waitFor(() => expect(readdirSync(join(at.dir, 'uploads'))).toEqual([]))
+      await until(() => expect(readdirSync(join(at.dir, 'uploads'))).toEqual([]))
     })
 
     it('make a game with its postcode at the first clearance, and not before', async () => {
@@ -158,7 +159,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       const heard: string[] = []
       at.arcade.heard.on('posting', (id: string) => heard.push(id))
       const row = await send()
-      await vi.waitFor(() => expect(heard.filter((id) => id === row.id).length).toBeGreaterThanOrEqual(3))
+      await until(() => expect(heard.filter((id) => id === row.id).length).toBeGreaterThanOrEqual(3))
     })
   })
 
@@ -173,7 +174,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
     })
 
     it('a release goes live at its time, also when the server was off then', async () => {
-      const soon = new Date(Date.now() + 1200).toISOString()
+      const soon = new Date(Date.now() + 4000).toISOString()
       const row = await send({ goLive: { when: 'at', at: soon } }, /live/)
       expect(row.states.map((one) => one.state)).toEqual(['sent', 'in-inspection', 'cleared', 'held', 'live'])
       expect(row.states.at(-1)!.at >= soon).toBe(true)
@@ -460,7 +461,7 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       expect(await at.uploads.dropStaleUploads()).toBe(1)
       expect(readdirSync(join(at.dir, 'uploads'))).toEqual([])
       await at.send(strToU8('no zip at all, just a row of words'), owner)
-      await vi.waitFor(async () => expect(await at.db.selectFrom('uploads').selectAll().execute()).toEqual([]))
+      await until(async () => expect(await at.db.selectFrom('uploads').selectAll().execute()).toEqual([]))
     })
   })
 

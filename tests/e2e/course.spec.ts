@@ -86,7 +86,7 @@ test('by mouse: a course of one screen is laid, shut off and found so, opened ag
   await page.getByRole('button', { name: 'From the start' }).click()
   await canvasOf(page).focus()
   await page.keyboard.down('ArrowRight')
-  await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'won', { timeout: 20_000 })
+  await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'won')
   await page.keyboard.up('ArrowRight')
 })
 

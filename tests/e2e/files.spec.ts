@@ -191,7 +191,7 @@ test('game files play under any static server and sub-path, and the one-file gam
   await takeCover(page)
   await page.goto(`${DEMO}/post`)
   await page.getByTestId('post-it').click()
-  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live')
   const zip = await download(page, () => page.getByTestId('game-files').click())
   const html = await download(page, () => page.getByTestId('one-file').click())
   expect([zip.name, html.name]).toEqual(['puffin-catch.game.zip', 'puffin-catch.html'])

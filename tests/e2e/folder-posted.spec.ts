@@ -21,7 +21,7 @@ test('posted, played from its link, with what it keeps between visits; a copy br
   await page.getByRole('radio', { name: 'Public' }).first().click()
   await page.getByTestId('post-it').click()
   await page.getByTestId('public-confirm').click()
-  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live')
   const link = await page.getByTestId('share-link').inputValue()
 
   const friend = await (await browser.newContext()).newPage()

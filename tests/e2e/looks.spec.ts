@@ -47,7 +47,6 @@ const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> 
 for (const desk of ['light', 'night']) {
   test(`nothing serious for axe on any view, ${desk} desk; nothing sticks out at 1024 px`, async ({ page }) => {
     // A dozen views, each looked at whole.
-    test.setTimeout(360_000)
     await home(page)
     await page.evaluate((name) => localStorage.setItem('pack-post:desk', name), desk)
     for (const view of VIEWS) {

@@ -6,9 +6,9 @@ const onPhone = async (browser: Browser, width: number, height: number): Promise
 
 async function gameIn(page: Page): Promise<Frame> {
   await expect(page.getByTestId('game-frame')).toBeVisible()
-  await expect.poll(() => page.frames().some((frame) => frame.url().includes('/play/')), { timeout: 20_000 }).toBe(true)
+  await expect.poll(() => page.frames().some((frame) => frame.url().includes('/play/'))).toBe(true)
   const frame = page.frames().find((one) => one.url().includes('/play/'))!
-  await expect(frame.locator('canvas')).toHaveAttribute('data-screen', 'start', { timeout: 20_000 })
+  await expect(frame.locator('canvas')).toHaveAttribute('data-screen', 'start')
   return frame
 }
 

@@ -32,7 +32,7 @@ test('shields from a picture of one’s own crumble as it is drawn, and stand wh
   await expect.poll(() => inGates(page)).toBeGreaterThan(300)
   const whole = await inGates(page)
   // What is thrown at them takes pieces out; the rest stays where it is.
-  await expect.poll(() => inGates(page), { timeout: 60_000 }).toBeLessThan(whole * 0.97)
+  await expect.poll(() => inGates(page)).toBeLessThan(whole * 0.97)
   expect(await inGates(page)).toBeGreaterThan(whole * 0.2)
   await page.getByRole('button', { name: /^Freeze/ }).click()
   await page.getByRole('button', { name: 'From the start' }).click()

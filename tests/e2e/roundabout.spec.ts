@@ -136,7 +136,7 @@ test('posted, and played from its link by three in turn, by mouse and by touch',
     await expect(async () => {
       await press(canvas, await spotOn(canvas, throwArea[0]!))
       await expect(canvas).toHaveAttribute('data-screen', 'won', { timeout: 250 })
-    }).toPass({ timeout: 60_000, intervals: [100] })
+    }).toPass({ intervals: [100] })
     await expect(said(at)).toContainText('Home first!')
   }
   await page.goto(link)

@@ -84,7 +84,6 @@ test('privacy writes its own statement; e-mail is not for the young', async ({ p
 })
 
 test('pictures of every kind are taken from play: covers, icon, shot, and a clip that moves', async ({ page }) => {
-  test.setTimeout(120_000)
   await label(page)
   const take = page.getByRole('button', { name: /^Take (this moment|the last 4 seconds)$/ })
   await page.getByTestId('take-cover').click()
@@ -104,7 +103,7 @@ test('pictures of every kind are taken from play: covers, icon, shot, and a clip
   await expect(page.getByLabel('What shot 1 shows')).toBeVisible()
   await expect.poll(async () => Number(await page.getByTestId('rewind').getAttribute('aria-valuemin'))).toBeLessThan(-2)
   await take.click()
-  await expect(page.getByRole('button', { name: 'Take out the clip' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('button', { name: 'Take out the clip' })).toBeVisible()
 
   await page.goto(`${DEMO}/post`)
   await page.getByRole('radio', { name: 'Unlisted' }).click()
@@ -167,7 +166,6 @@ test('all safe ones are fixed as one step; another is kept with a reason that go
 })
 
 test('nothing serious for axe on a posted game and its frame, both desks', async ({ page, request, baseURL }) => {
-  test.setTimeout(120_000)
   const maker = await Maker.arrive(request, baseURL!)
   const full = (pack: Pack): Pack => ({
     ...pack,

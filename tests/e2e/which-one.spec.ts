@@ -96,7 +96,7 @@ test('posted and played to the end from its link by mouse, by keys and by touch'
     await expect(async () => {
       await press(canvas, (place = 1 - place))
       await expect(canvas).toHaveAttribute('data-screen', /won|lost/, { timeout: 300 })
-    }).toPass({ timeout: 60_000 })
+    }).toPass()
     await expect(canvas).toHaveAttribute('data-screen', 'won')
     await expect(said(at)).toContainText('Nothing escapes you!')
   }

@@ -77,7 +77,7 @@ export class Maker {
     const answer = await this.post(await this.upload(bytes), change)
     expect(answer.status(), await answer.text()).toBe(200)
     const { id } = PostingView.parse(await answer.json())
-    await expect.poll(async () => (await this.view(id)).state, { timeout: 20_000 }).toMatch(/live|returned/)
+    await expect.poll(async () => (await this.view(id)).state).toMatch(/live|returned/)
     return this.view(id)
   }
 }

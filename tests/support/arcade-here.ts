@@ -6,6 +6,7 @@ import './postgres-global'
 import type { PostRequest } from '../../core/posting/protocol'
 import { standInForNitro } from './nitro'
 import { freshDatabase } from './postgres'
+import { until } from './until'
 
 export const DATABASES = ['sqlite', 'postgres'] as const
 export type DatabaseName = (typeof DATABASES)[number]
@@ -67,11 +68,8 @@ export async function arcadeHere(
     await uploadRows.addUpload(db, { id, maker: owner, address: 'here', bytes: size })
     return id
   }
-  const reached = async (id: string, until: RegExp) => {
-    await vi.waitFor(async () => expect((await records.readPosting(db, id))?.state).toMatch(until), {
-      timeout: 15_000,
-      interval: 10,
-    })
+  const reached = async (id: string, states: RegExp) => {
+    await until(async () => expect((await records.readPosting(db, id))?.state).toMatch(states))
     return (await records.readPosting(db, id))!
   }
   /** Posts a parcel and waits until the arcade is done with it. */
@@ -79,11 +77,11 @@ export async function arcadeHere(
     bytes: Uint8Array,
     owner: string,
     change: Partial<PostRequest> = {},
-    until = /live|returned|held/,
+    states = /live|returned|held/,
   ) {
     const upload = await uploaded(bytes, owner)
     const row = await postings.post(owner, { upload, visibility: 'unlisted', note: 'first', ...change })
-    return reached(row.id, until)
+    return reached(row.id, states)
   }
   await postings.startWork()
   return {

@@ -174,7 +174,7 @@ export async function fillLabel(
 /** Presses "Post it" and waits for the end; returns the link. */
 export async function post(page: Page): Promise<string> {
   await page.getByTestId('post-it').click()
-  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live', { timeout: 30_000 })
+  await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live')
   return page.getByTestId('share-link').inputValue()
 }
 
