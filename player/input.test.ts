@@ -129,6 +129,22 @@ describe('pointer', () => {
     expect(controls.read().px).toBe(-1)
   })
 
+  it('that goes on at once after it came down is seen where it came down first', () => {
+    pointer('pointerdown', 200, 300)
+    pointer('pointermove', 400, 300)
+    pointer('pointermove', 800, 500)
+    pointer('pointerup', 800, 500)
+    const seen = Array.from({ length: 3 }, () => {
+      const { px, py, bits } = controls.read()
+      return [px, py, bits & BITS.pointer]
+    })
+    expect(seen).toEqual([
+      [200, 300, BITS.pointer],
+      [800, 500, BITS.pointer],
+      [-1, -1, 0],
+    ])
+  })
+
   it('tapped between two steps is seen by one', () => {
     pointer('pointerdown', 400, 300)
     pointer('pointerup', 400, 300)

@@ -44,6 +44,8 @@ interface Change {
   code: string
   down: boolean
   at: Point | null
+  /** Where a pointer that is down went since. */
+  moved?: boolean
 }
 
 const POINTER = 'pointer'
@@ -159,7 +161,9 @@ export function makeControls({
     if (!isDown(POINTER)) return
     const touch = last(POINTER)
     if (touch === undefined) point = place(event)
-    else touch.at = place(event)
+    else if (touch.moved === true) touch.at = place(event)
+    // What lies where it went down is taken up there first, however soon it goes on.
+    else waiting.push({ code: POINTER, down: true, at: place(event), moved: true })
   })
   on(pointer, 'pointerleave', () => (hover = null))
   const lift = () => change(POINTER, false)

@@ -324,6 +324,13 @@ export const useBench = defineStore('bench', () => {
     if (levelOf(part) !== '') chosenLevel.value = levelOf(part)
     sessionStorage.setItem(`pack-post:selected:${pack.value?.id ?? ''}`, JSON.stringify(selected.value))
   }
+  /** The template knows more of itself now. What is met comes into hand, where nobody has taken or changed anything yet. */
+  function learn(next: Template): void {
+    base.value = Object.freeze(next)
+    const { part } = selected.value
+    const isFree = rememberedSelection(pack.value?.id ?? '') === null && pack.value?.parts[part] === undefined
+    if (isFree && specOf(next, part)?.met === false) selected.value = { part: firstPart(next), entry: '' }
+  }
   const seal = () => {
     history.value = sealHistory(history.value)
   }
@@ -339,6 +346,7 @@ export const useBench = defineStore('bench', () => {
     saving,
     troubled,
     selected,
+    learn,
     ...{ lacks, levels, level, levelIndex, here, shownParts, goToLevel },
     tally,
     canUndo,
@@ -365,10 +373,13 @@ export const useBench = defineStore('bench', () => {
   }
 })
 
-/** The first thing a player meets in play: the one most people want to swap first. */
-const firstPart = (template: Template): string =>
-  (template.parts.find((spec) => spec.moment === 'play' && drawingIn(spec.content) !== undefined) ?? template.parts[0]!)
-    .id
+/** The first thing a player meets in play: the one most people want to swap first. What was not met comes after all that was. */
+function firstPart({ parts }: Template): string {
+  const drawn = parts.filter(({ content }) => drawingIn(content) !== undefined)
+  const met = drawn.filter((spec) => spec.met !== false)
+  const first = [met, drawn].map((list) => list.find(({ moment }) => moment === 'play') ?? list[0])
+  return (first[0] ?? first[1] ?? parts[0]!).id
+}
 
 const Selection = z.object({ part: z.string(), entry: z.string() })
 

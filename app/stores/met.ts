@@ -1,7 +1,9 @@
-import type { BesideNews, Spot } from '@core/folder/beside-protocol'
+import type { BesideNews, SeenCut, Spot } from '@core/folder/beside-protocol'
+import { MOST_CUTS } from '@core/folder/beside-words'
 import { withMet } from '@core/folder/seen'
 import type { FolderTemplate, Moment } from '@core/template/template'
 import { defineStore } from 'pinia'
+import { ref } from 'vue'
 import { keepTemplate } from '../storage/templates'
 import { useBench } from './bench'
 import { useTemplates } from './templates'
@@ -14,12 +16,15 @@ export const useMet = defineStore('met', () => {
   const templates = useTemplates()
   let moment: Moment = 'start'
   let found: Record<string, Set<string>> = {}
+  /** What the game cut out of the file of a part so far, by the first path of it. */
+  const cuts = ref<Record<string, SeenCut[]>>({})
+  let cutBy = ''
   let timer: ReturnType<typeof setTimeout> | null = null
 
   /** Says of a template made of a folder what is known of it from now on. */
   function learn(next: FolderTemplate): void {
     if (bench.base?.id !== next.id) return
-    bench.base = Object.freeze(next)
+    bench.learn(next)
     templates.put(next)
     void keepTemplate(next)
   }
@@ -33,6 +38,19 @@ export const useMet = defineStore('met', () => {
     if (next !== bench.base && next?.kind === 'folder') learn(next)
   }
 
+  function note(part: string, seen: SeenCut, template: FolderTemplate): void {
+    const at = template.folder.places[part]
+    if (at?.at !== 'file') return
+    if (cutBy !== template.id) cuts.value = {}
+    cutBy = template.id
+    const path = at.paths[0]!
+    const known = cuts.value[path] ?? []
+    // A game that starts again tells them again.
+    const key = JSON.stringify(seen)
+    if (known.length >= 2 * MOST_CUTS || known.some((one) => JSON.stringify(one) === key)) return
+    cuts.value = { ...cuts.value, [path]: [...known, seen] }
+  }
+
   function hear(
     news: BesideNews,
     template: FolderTemplate,
@@ -40,18 +58,21 @@ export const useMet = defineStore('met', () => {
   ): void {
     if (news.is === 'ready') moment = 'start'
     if (news.is === 'pressed') moment = 'play'
+    const seen = news.is === 'drawn' ? news.seen : undefined
+    const cut = seen?.cut
     const part =
       news.is === 'drawn'
-        ? partOf(news.path, null, news.spot)
+        ? partOf(news.path, null, cut === undefined ? undefined : { x: cut.x + cut.w / 2, y: cut.y + cut.h / 2 })
         : news.is === 'heard'
           ? partOf(news.path, null)
           : news.is === 'said'
             ? partOf(null, news.text)
             : null
+    if (part !== null && seen !== undefined) note(part, seen, template)
     if (part === null || template.parts.find(({ id }) => id === part)?.met !== false) return
     ;(found[moment] ??= new Set()).add(part)
     timer ??= setTimeout(write, LEARN_MS)
   }
 
-  return { hear, learn }
+  return { hear, learn, cuts }
 })

@@ -12,6 +12,13 @@ const Share = z.number().min(0).max(1)
 export const Spot = z.object({ x: Share, y: Share })
 export type Spot = z.infer<typeof Spot>
 
+/** What is cut out of a picture's file, as shares of its width and height. */
+export const Cut = Spot.extend({ w: Share, h: Share })
+export type Cut = z.infer<typeof Cut>
+/** With what it took the place of in the frame before, where it did: both are drawings of one thing. */
+export const SeenCut = z.object({ cut: Cut, after: Cut.optional() })
+export type SeenCut = z.infer<typeof SeenCut>
+
 /** px of a page, or of what it shows. */
 const Room = z.object({ w: z.number().min(0).max(100_000), h: z.number().min(0).max(100_000) })
 
@@ -27,8 +34,8 @@ export const BesideNews = z.discriminatedUnion('is', [
   z.object({ is: z.literal('missing'), path: Path, at: Text }),
   z.object({ is: z.literal('refused'), address: Path, at: Text }),
   z.object({ is: z.literal('fault'), text: Text, at: Text }),
-  /** With the middle of what was cut out of it, where it was not shown as a whole. */
-  z.object({ is: z.literal('drawn'), path: Path, spot: Spot.optional() }),
+  /** With what was cut out of it, where it was not shown as a whole. */
+  z.object({ is: z.literal('drawn'), path: Path, seen: SeenCut.optional() }),
   z.object({ is: z.literal('heard'), path: Path }),
   z.object({ is: z.literal('said'), text: Text }),
   z.object({ is: z.literal('listens'), to: z.enum(['keyboard', 'touch', 'gamepad']) }),

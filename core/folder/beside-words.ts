@@ -13,3 +13,6 @@ export function dataKey(address: string): string {
   for (let i = 0; i < address.length; i++) hash = Math.imul(hash ^ address.charCodeAt(i), 0x01000193)
   return `data:${address.length}:${(hash >>> 0).toString(16)}`
 }
+
+/** How many cuts of one file are told: a window that moves over a picture makes another one with each frame. */
+export const MOST_CUTS = 400

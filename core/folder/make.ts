@@ -1,11 +1,10 @@
 import { sureCut } from '../art/bring-in'
 import { flatBackdrop } from '../art/key-out'
 import { coverage, crop, looksLikePixelArt, type Pixels } from '../art/pixels'
-import { FULL_BOX } from '../art/outline'
 import type { SheetDescription } from '../art/sheet-json'
 import { sniff } from '../art/sniff'
 import { fromBase64 } from '../bytes'
-import { spriteFromFrames, spriteFromPicture, type SpriteWish } from '../art/strip'
+import { spriteFromPicture, type SpriteWish } from '../art/strip'
 import { newFacts, sizeFits } from '../art/take-in'
 import type { PartContent } from '../kinds'
 import type { SpriteContent } from '../kinds/drawing'
@@ -13,6 +12,7 @@ import { isPicture, type AssetFacts, type Mime } from '../pack/asset'
 import { MOST_COPIES, type FolderPlace } from '../template/folder'
 import { PartSpec, type FolderTemplate } from '../template/template'
 import { readFont } from '../wording/font'
+import { FOLDER_CLIP, plainSprite, spriteOfCells } from './cells'
 import { findInText, type Found } from './find-text'
 import { baseName, endingOf, partIds, readable } from './names'
 import type { OpenedFolder } from './open'
@@ -52,17 +52,7 @@ const copyKey = (path: string, facts: AssetFacts): string =>
 const alike = (a: AssetFacts, b: AssetFacts): boolean =>
   !isPicture(a.mime) || Math.abs(a.width * b.height - b.width * a.height) <= 0.03 * a.width * b.height
 
-/** Whatever a drawing of a foreign game is: its cells in a row, standing on its lower edge. */
-const PLAIN: SpriteContent = {
-  kind: 'sprite',
-  clips: {},
-  strip: { columns: 1, rows: 1 },
-  pivot: { x: 0.5, y: 1 },
-  hitShape: FULL_BOX.map((p) => ({ ...p })),
-  height: 1,
-  crisp: false,
-}
-export const FOLDER_CLIP = 'all'
+const PLAIN = plainSprite()
 const WISH: SpriteWish = { clips: [FOLDER_CLIP], optionalClips: [], like: PLAIN }
 /** Share of a picture's px that are drawn on, from which on it fills its file. */
 const FILLED = 0.985
@@ -85,9 +75,8 @@ const plainly = (made: SpriteContent): SpriteContent => ({
 /** What lies on a sheet that is described beside it: each thing with its frames. Empty where nothing of it lies inside. */
 function drawingsOn(hash: string, pixels: Pixels, sheet: SheetDescription): { name: string; content: PartContent }[] {
   return thingsOn(sheet, pixels).map(({ name, frames }) => {
-    const group = { [FOLDER_CLIP]: { frames: frames.map((rect) => ({ asset: hash, ...rect, hold: 1 })) } }
-    const made = spriteFromFrames(group, crop(pixels, frames[0]!), WISH, { columns: 1, rows: 1 })
-    return { name, content: plainly(made) }
+    const crisp = looksLikePixelArt(crop(pixels, frames[0]!))
+    return { name, content: spriteOfCells(hash, frames, crisp) }
   })
 }
 

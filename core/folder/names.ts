@@ -13,9 +13,9 @@ export function readable(name: string): string {
 export const baseName = (path: string): string => path.replace(/^.*\//, '').replace(/\.[^.]*$/, '')
 export const endingOf = (path: string): string => /\.([^./]+)$/.exec(path)?.[1]?.toLowerCase() ?? ''
 
-/** Gives out ids of parts: plain words, each once. */
-export function partIds(): (wish: string) => string {
-  const taken = new Set<string>()
+/** Gives out ids of parts: plain words, each once, and none of those that there are. */
+export function partIds(there: readonly string[] = []): (wish: string) => string {
+  const taken = new Set<string>(there)
   return (wish) => {
     const plain = wish
       .normalize('NFKD')

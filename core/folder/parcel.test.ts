@@ -4,6 +4,7 @@ import { copyPack } from '../parcel/copy-pack'
 import { HANDED_TEMPLATE, ParcelManifest } from '../parcel/manifest'
 import { openPackFile } from '../parcel/pack-file'
 import { unzipSafely } from '../parcel/unzip'
+import { weigh } from '../parcel/weigh'
 import { zipFiles } from '../parcel/zip'
 import { hashOf } from '../pack/hash'
 import type { FolderTemplate } from '../template/template'
@@ -42,6 +43,15 @@ const differing = async (zip: Uint8Array) =>
   (await inspect(zip, NONE)).findings.filter(({ rule }) => rule === 'contents-differ').map(({ facts }) => facts['file'])
 
 describe('a game of a folder that goes to an arcade', () => {
+  it.each([true, false])('weighs about what is said before it is sent (copies: %s)', async (copies) => {
+    const { template, pack, files, zip } = await posted(copies)
+    const unpacked = [...files.values()].reduce((sum, { length }) => sum + length, 0)
+    const { parcel, download } = weigh(template, pack, 0)
+    expect(parcel).toBeGreaterThan(zip.length * 0.9)
+    expect(parcel).toBeLessThan(unpacked * 1.1)
+    expect(download).toBeLessThan(parcel)
+  })
+
   it('is looked at by the rules that make sense for it, and all its files are kept', async () => {
     const { zip, template, files } = await posted(true)
     const looked = await inspect(zip, NONE)

@@ -13,7 +13,7 @@ export interface Thing {
 const MOST_FRAMES_OF_A_THING = 32
 export const MOST_THINGS = 80
 /** What a clip holds. */
-const MOST_FRAMES = 256
+export const MOST_FRAMES = 256
 const DESCRIPTION_BYTES = 2_000_000
 
 /** What says how pictures are cut: its paths, and what it says by the path of the picture, named in it or called alike. */

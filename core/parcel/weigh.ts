@@ -18,7 +18,10 @@ export interface WeighRow {
 export interface WeighIn {
   /** What players load, bytes. */
   download: number
-  /** What is sent to the arcade, bytes: that, the letters every parcel brings, and the label's pictures. */
+  /**
+   * What is sent to the arcade, bytes: that, the letters every parcel brings, and the label's pictures; of a folder's game
+   * also its template, the files that were put in, and those that they stand for where copies are allowed.
+   */
   parcel: number
   memory: number
   rows: WeighRow[]
@@ -35,6 +38,21 @@ function gameItself(template: Template, playerBytes: number): number {
     (sum, [path, { bytes }]) => (parts.has(path) ? sum : sum + bytes),
     0,
   )
+}
+
+/** What an arcade is sent of a folder's game besides what is played: what its layer was made from. */
+function handedOn(template: Template, pack: Pack): number {
+  if (template.kind === 'engine') return 0
+  const own = new Set(Object.values(pack.parts).flatMap(assetsOf))
+  const changed = new Set(
+    Object.keys(pack.parts).flatMap((part) => {
+      const at = template.folder.places[part]
+      return at === undefined ? [] : at.at === 'file' ? at.paths : [at.path]
+    }),
+  )
+  const put = [...own].reduce((sum, hash) => sum + (pack.assets[hash]?.bytes ?? 0), 0)
+  const was = [...changed].reduce((sum, path) => sum + (template.folder.files[path]?.bytes ?? 0), 0)
+  return JSON.stringify(template).length + put + (pack.label.copies.allowed ? was : 0)
 }
 
 /** Bytes by part; the game itself is the player and the letters that come with every game. An asset that several parts share is counted with the first. */
@@ -58,7 +76,7 @@ export function weigh(template: Template, pack: Pack, playerBytes: number): Weig
   const download = rows.reduce((sum, row) => sum + row.download, 0)
   return {
     download,
-    parcel: download + sent,
+    parcel: download + sent + handedOn(template, pack),
     memory: rows.reduce((sum, row) => sum + row.memory, 0),
     rows,
   }

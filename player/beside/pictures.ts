@@ -1,19 +1,12 @@
 import type { PickBox, Spot } from '../../core/folder/beside-protocol'
+import { takeTurns, tellDrawn } from './cuts'
 import { instead, tell } from './report'
 import { cameFrom, fileAt, sourceOf, swapped } from './sources'
+import { isWhole, share, WHOLE, type Drawn } from './turns'
 
-/** Something that was drawn on a canvas, where it lies there (px of the canvas). */
-interface Drawn extends PickBox {
-  path: string
-  text: string
-  /** Which part of its file, in shares of its width and height. */
-  of: PickBox
-}
-const WHOLE: PickBox = { x: 0, y: 0, w: 1, h: 1 }
-const share = (of: number): number => Math.round(Math.min(1, Math.max(0, of)) * 1000) / 1000
 /** The middle of what was cut out of a file; nothing where all of it was shown. */
-const spotOf = ({ x, y, w, h }: PickBox): Spot | null =>
-  w > 0.99 && h > 0.99 ? null : { x: share(x + w / 2), y: share(y + h / 2) }
+const middleOf = (of: PickBox): Spot | null =>
+  isWhole(of) ? null : { x: share(of.x + of.w / 2), y: share(of.y + of.h / 2) }
 
 const MOST = 3000
 /** What is on each canvas: of this frame, and of the last one in which anything was drawn. */
@@ -21,7 +14,11 @@ const now = new Map<object, Drawn[]>()
 const before = new Map<object, Drawn[]>()
 
 export function frameBegins(): void {
-  for (const [canvas, list] of now) if (list.length > 0) before.set(canvas, list)
+  for (const [canvas, list] of now) {
+    if (list.length === 0) continue
+    takeTurns(before.get(canvas) ?? [], list)
+    before.set(canvas, list)
+  }
   now.clear()
 }
 const onCanvas = (canvas: object): Drawn[] => now.get(canvas) ?? before.get(canvas) ?? []
@@ -73,8 +70,7 @@ function put(ink: Ink, drawn: Drawn): void {
   const list = now.get(ink.canvas) ?? []
   now.set(ink.canvas, list)
   if (list.length < MOST) list.push(drawn)
-  const spot = spotOf(drawn.of)
-  if (drawn.path !== '') tell({ is: 'drawn', path: drawn.path, ...(spot === null ? {} : { spot }) })
+  if (drawn.path !== '') tellDrawn(drawn)
   if (drawn.text.trim() !== '') tell({ is: 'said', text: drawn.text.slice(0, 300) })
 }
 
@@ -263,7 +259,7 @@ function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: num
   for (const one of [...list].reverse()) {
     if (px < one.x || py < one.y || px > one.x + one.w || py > one.y + one.h) continue
     const shown = { x: left + one.x * kx, y: top + one.y * ky, w: one.w * kx, h: one.h * ky }
-    return one.path === '' ? words(one.text, shown) : file(one.path, shown, spotOf(one.of))
+    return one.path === '' ? words(one.text, shown) : file(one.path, shown, middleOf(one.of))
   }
   return null
 }

@@ -4,7 +4,7 @@ import { tablePlan } from '../../core/game/table/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { linkOf } from '../support/arcade-client'
-import { canvasOf, choosePart, freshPack, meanColour, saved, spotOn, stagePoint } from '../support/e2e'
+import { canvasOf, choosePart, freshPack, meanColour, saved, spotOn, stagePoint, tapKey } from '../support/e2e'
 import { demoPacks, roundabout } from '../support/fixtures'
 
 const content = (id: string) => roundabout.parts.find((part) => part.id === id)!.content
@@ -105,9 +105,9 @@ test('posted, and from its link forty pieces are moved by mouse, keys and touch,
   await page.mouse.up()
   await expect.poll(() => red(page, 8, 3)).toBeGreaterThan(bare + 60)
   // By keys: the same one is taken up, goes three units to the right, and is set down.
-  await canvas.press('Enter', { delay: 40 })
-  for (let i = 0; i < 12; i++) await canvas.press('ArrowRight', { delay: 30 })
-  await canvas.press('Enter', { delay: 40 })
+  await tapKey(canvas, 'Enter')
+  for (let i = 0; i < 12; i++) await tapKey(canvas, 'ArrowRight')
+  await tapKey(canvas, 'Enter')
   await expect.poll(() => red(page, 8, 3)).toBeLessThan(bare + 20)
   await expect.poll(() => red(page, 11, 3)).toBeGreaterThan(bareThere + 60)
   // Left in its pause, it waits there as it stands.

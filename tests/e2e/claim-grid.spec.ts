@@ -6,7 +6,7 @@ import type { Area } from '../../core/game/layouts'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
-import { spotOn } from '../support/e2e'
+import { spotOn, tapKey } from '../support/e2e'
 import { claimGrid, demoPacks } from '../support/fixtures'
 
 const choice = (value: string) => ({ kind: 'choice', value })
@@ -106,13 +106,13 @@ test('alone: typed by keys, put together from letters by touch on a phone, and c
     ['ArrowLeft', 'GWYLAN'],
     ['ArrowRight', 'gwylam'],
   ] as const) {
-    if (way !== '') await canvas.press(way, { delay: 60 })
-    if (way === 'ArrowRight') await canvas.press(way, { delay: 60 })
-    await canvas.press('Enter', { delay: 60 })
+    if (way !== '') await tapKey(canvas, way)
+    if (way === 'ArrowRight') await tapKey(canvas, way)
+    await tapKey(canvas, 'Enter')
     for (const letter of letters) await canvas.press(letter)
-    await canvas.press('Enter', { delay: 60 })
+    await tapKey(canvas, 'Enter')
     // Told; a press goes on.
-    await canvas.press('Enter', { delay: 60 })
+    await tapKey(canvas, 'Enter')
   }
   await expect(canvas).toHaveAttribute('data-screen', 'won')
   await expect(said).toContainText('Well claimed!')

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Locator } from '@playwright/test'
 import { readFileSync, writeFileSync, mkdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { strToU8 } from 'fflate'
@@ -6,7 +6,7 @@ import { savePackFile } from '../../core/parcel/pack-file'
 import { unzipSafely } from '../../core/parcel/unzip'
 import { zipFiles } from '../../core/parcel/zip'
 import { bytesFrom, drawerFile, puffinCatch } from '../support/fixtures'
-import { describedSheet, folderZip, type FolderGame } from '../support/folder-games'
+import { describedSheet, folderZip, undescribedSheet, type FolderGame } from '../support/folder-games'
 import { choosePart, saved, swapByButton } from '../support/e2e'
 import {
   foundNothing,
@@ -296,6 +296,13 @@ test('a pack under any name is opened as a pack, and pictures without a page are
   await expect(page.getByTestId('rewind')).toBeVisible()
 })
 
+/** The sum of all colours where a thing of 48 px is drawn, from that px on. */
+const brightOn = (canvas: Locator) => (left: number) =>
+  canvas.evaluate((at: HTMLCanvasElement, x) => {
+    const { data } = at.getContext('2d')!.getImageData(x, 80, 48, 48)
+    return data.reduce((a, b) => a + b, 0)
+  }, left)
+
 test('things of one sheet are parts of their own, picked where they are drawn; a small game fills the stage', async ({
   page,
 }) => {
@@ -318,21 +325,42 @@ test('things of one sheet are parts of their own, picked where they are drawn; a
       })
     }).toPass()
   await expect(page.getByText('goes in where it stands on art/all.png')).toBeVisible()
-  const bright = (left: number) =>
-    canvas.evaluate(
-      (at: HTMLCanvasElement, x) =>
-        at
-          .getContext('2d')!
-          .getImageData(x, 80, 48, 48)
-          .data.reduce((a, b) => a + b, 0),
-      left,
-    )
+  const bright = brightOn(canvas)
   const [pot, was] = [await bright(30), await bright(240)]
   await swapByButton(page, 'gull', quay())
   await expect.poll(() => bright(240)).not.toBe(was)
   expect(await bright(30)).toBe(pot)
   // A whole file may be as large as what is put in; a place on a sheet not.
   await expect(page.getByTestId('own-size')).toBeHidden()
+})
+
+test('a sheet without a word on how it is cut is cut as the game draws it', async ({ page }) => {
+  await openZip(page, 'sheet.zip', zipFiles(await undescribedSheet()))
+  await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
+  await running(page)
+  await choosePart(page, 'all')
+  await expect(page.getByTestId('as-drawn')).toContainText('The game draws 4 cells of this file, as 3 things.')
+  await page.getByTestId('cut-as-drawn').click()
+  await expect(page.getByTestId('as-drawn')).toBeHidden()
+  await expect(page.locator('[data-part]')).toHaveText([/^All/, /^All 2/, /^All 3/])
+  // The boat is swapped alone, in both of its cells.
+  const canvas = frameOf(page).locator('canvas')
+  const bright = brightOn(canvas)
+  const [pot, boat] = [await bright(30), await bright(130)]
+  await expect(async () => {
+    await press(page, canvas, [154, 104])
+    await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText('All 2', {
+      timeout: 1500,
+    })
+  }).toPass()
+  await swapByButton(page, 'all-2', quay())
+  await expect.poll(() => bright(130)).not.toBe(boat)
+  expect(await bright(30)).toBe(pot)
+  // Kept with the template.
+  await saved(page)
+  await page.reload()
+  await running(page)
+  await expect(page.locator('[data-part]')).toHaveText([/^All/, /^All 2/, /^All 3/])
 })
 
 /** Things of games that nobody here made: elements, or places of the stage in shares of it, and the part chosen there. */

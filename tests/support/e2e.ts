@@ -57,6 +57,15 @@ export async function freezeAtStart(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'From the start' }).click()
 }
 
+/** A short press of a key in a game, which is down and up again at once, however slow the machine is. */
+export const tapKey = (canvas: Locator, code: string, key = code): Promise<void> =>
+  canvas.evaluate(
+    (at, press) => {
+      for (const type of ['keydown', 'keyup']) at.dispatchEvent(new KeyboardEvent(type, { ...press, bubbles: true }))
+    },
+    { code, key },
+  )
+
 /** A point of the stage, given in world units (16 x 10), in px of the page. */
 export async function stagePoint(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
   const box = (await canvasOf(page).boundingBox())!

@@ -77,6 +77,14 @@ export async function describedSheet(): Promise<Map<string, Uint8Array>> {
   ])
 }
 
+/** The same without a word on how it is cut, but in the game's own code; its boat rocks. */
+export async function undescribedSheet(): Promise<Map<string, Uint8Array>> {
+  const files = await describedSheet()
+  files.delete('art/all.json')
+  files.set('index.html', text(readFileSync(join(FOLDERS, 'undescribed-sheet.html'), 'utf8')))
+  return files
+}
+
 const MADE: Record<FolderGame, (files: Map<string, Uint8Array>) => Promise<void>> = {
   async lanterns(files) {
     files.set('img/lantern.png', await sized('lantern.png', 64))

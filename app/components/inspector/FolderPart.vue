@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { asDrawn } from '@core/folder/as-drawn'
 import { mayBeOwnSize, partsBeside } from '@core/folder/layer-paths'
 import {
   headingOf,
@@ -14,11 +15,13 @@ import { sourceLines } from '~/composables/source-lines'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useMet } from '~/stores/met'
+import { useNotices } from '~/stores/notices'
 
 /** What is to be known of a part of a game that came as a folder: its name, and where it lies. */
 const { spec } = defineProps<{ spec: PartSpec }>()
 const bench = useBench()
 const met = useMet()
+const notices = useNotices()
 const assets = useAssets()
 const naming = ref(false)
 const template = computed(() => bench.base as FolderTemplate)
@@ -124,6 +127,20 @@ const valueOf = (part: string) => {
 }
 /** What lies on the same sheet. */
 const beside = computed(() => partsBeside(template.value, spec.id))
+/** Its file cut as the game cut it so far, where that is news. */
+const drawn = computed(() => {
+  const at = place.value
+  const cuts = at?.at === 'file' ? met.cuts[at.paths[0]!] : undefined
+  return cuts === undefined ? null : asDrawn(template.value, spec.id, cuts)
+})
+/** A picture that is shown as a whole cannot be laid into cells any more. */
+const mustBePutBack = computed(() => changed.value && spec.content.kind === 'picture')
+function cutAsDrawn(): void {
+  if (drawn.value === null) return
+  const { template: next, parts } = drawn.value
+  met.learn(next)
+  notices.say(`${spec.name} is ${parts === 1 ? 'one part' : `${parts} parts`} now, cut as the game draws it.`)
+}
 /** px of what is in it now, where it may be written so large. */
 const ownSize = computed(() => {
   const content = bench.content(spec.id)
@@ -209,6 +226,12 @@ const fact = computed(() => {
       <LazyStageTryPair v-if="trying" v-model="trying" :spec="spec" />
     </p>
     <p v-if="fact" class="soft">{{ fact }}</p>
+    <p v-if="drawn" class="naming" data-testid="as-drawn">
+      The game draws {{ drawn.cells }} cells of this file, as
+      {{ drawn.parts === 1 ? 'one thing' : `${drawn.parts} things` }}.
+      <span v-if="mustBePutBack" class="soft">Put the picture back to cut it so.</span>
+      <button v-else class="link" data-testid="cut-as-drawn" @click="cutAsDrawn">Cut it so</button>
+    </p>
     <label v-if="ownSize" class="naming">
       <input
         type="checkbox"

@@ -134,8 +134,9 @@ function post(): void {
             </dd>
             <dt>Weighs</dt>
             <dd>
-              {{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB to play, about {{ seconds }} s on a phone; at
-              most {{ ((check.weighIn?.parcel ?? 0) / 1e6).toFixed(2) }} MB to send
+              {{ ((check.weighIn?.download ?? 0) / 1e6).toFixed(2) }} MB to play, about {{ seconds }} s on a phone;
+              {{ bench.base?.kind === 'folder' ? 'about' : 'at most' }}
+              {{ ((check.weighIn?.parcel ?? 0) / 1e6).toFixed(2) }} MB to send
             </dd>
             <template v-if="bench.base?.kind === 'folder'">
               <dt>Its code</dt>
