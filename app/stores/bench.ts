@@ -329,7 +329,7 @@ export const useBench = defineStore('bench', () => {
     base.value = Object.freeze(next)
     const { part } = selected.value
     const isFree = rememberedSelection(pack.value?.id ?? '') === null && pack.value?.parts[part] === undefined
-    if (isFree && specOf(next, part)?.met === false) selected.value = { part: firstPart(next), entry: '' }
+    if (isFree && specOf(next, part)?.met !== true) selected.value = { part: firstPart(next), entry: '' }
   }
   const seal = () => {
     history.value = sealHistory(history.value)
@@ -378,7 +378,7 @@ function firstPart({ parts }: Template): string {
   const drawn = parts.filter(({ content }) => drawingIn(content) !== undefined)
   const met = drawn.filter((spec) => spec.met !== false)
   const first = [met, drawn].map((list) => list.find(({ moment }) => moment === 'play') ?? list[0])
-  return (first[0] ?? first[1] ?? parts[0]!).id
+  return (first[0] ?? first[1] ?? parts.find((spec) => spec.met === true) ?? parts[0]!).id
 }
 
 const Selection = z.object({ part: z.string(), entry: z.string() })

@@ -85,6 +85,19 @@ describe('a template of a folder', () => {
     expect(Object.keys(template.folder.places).sort()).toEqual(template.parts.map(({ id }) => id).sort())
   })
 
+  it('offers of too many numbers those that are felt, not the key codes of a library', async () => {
+    const library = Array.from({ length: 130 }, (_, i) => `tileW${i}: ${i + 2}`).join(', ')
+    const script = `const lib = { ${library}, up: 38 }\nconst hero = { jumpSpeed: 400, pose: 7 }`
+    const page = `<!doctype html><script>${script}</script>`
+    const files = new Map([['index.html', new TextEncoder().encode(page)]])
+    const { template } = await makeFolderTemplate(openFolder(files, 'crowd.zip'), folderWorkplace)
+    const names = template.parts.map(({ name }) => name)
+    expect(names).toEqual(expect.arrayContaining(['Jump speed', 'Pose']))
+    expect(names).not.toContain('Up')
+    expect(names).toHaveLength(120)
+    expect(template.folder.told.join()).toMatch(/132 numbers were found; 120 that seem to say most are parts/)
+  })
+
   it('takes the terms from the folder, and says where code has lost its names', async () => {
     const { template } = await made('lanterns')
     expect(template).toMatchObject({ licence: 'MIT', author: 'Saltwick Harbour Club' })

@@ -92,6 +92,31 @@ export function guessedRange(value: number): { min: number; max: number; step: n
 }
 
 const MOST_DIAL = 100_000
+
+/** What numbers are called that are felt in a game. */
+const TUNES =
+  /speed|veloc|accel|gravity|friction|jump|force|power|damage|health|lives|life|energy|score|points?$|time|delay|interval|duration|cooldown|rate|chance|radius|range|distance|amount|count|limit|max|min|start|goal|level|difficulty|bonus/i
+/** How code that serves many games calls what is not for its user to set. */
+const INNER = /^([$_]|[a-z]\d?_)|(flag|bit|type|id|index|version)$/i
+/** What keys are called; their codes are no numbers of a game. */
+const KEYS = /^(left|right|up|down|space|enter|esc(ape)?|shift|ctrl|alt|tab|backspace|[a-z]|(arrow|key)\w*|\w+arrow)$/i
+/**
+ * Of each sort as many as a list may have. Where there are more, a file brings a library along: names that say what is
+ * felt come first, key codes and the inside of a library last, and of equals those farther on, since bundles have a game's own code at their end.
+ */
+function mostTelling(found: readonly { one: Found }[]): Set<Found> {
+  const worth = ({ sort, name, as }: Found) => {
+    if (sort === 'number') return INNER.test(name) || KEYS.test(name) ? 0 : TUNES.test(name) ? 2 : 1
+    // What stands in a page is read; what stands in a script may never be.
+    return as === 'html' || as === 'attribute' ? 2 : 1
+  }
+  const chosen = (sort: Found['sort']) => {
+    const all = found.map(({ one }, at) => ({ one, at })).filter(({ one }) => one.sort === sort)
+    const ranked = [...all].sort((a, b) => worth(b.one) - worth(a.one) || b.at - a.at)
+    return (all.length > MOST_OF_A_SORT ? ranked.slice(0, MOST_OF_A_SORT) : all).map(({ one }) => one)
+  }
+  return new Set((['words', 'number', 'colour', 'data'] as const).flatMap(chosen))
+}
 const NAMES: Record<Found['sort'], string> = { words: 'Words', number: 'Number', colour: 'Colour', data: 'File inside' }
 
 /**
@@ -197,7 +222,6 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
       put(name || baseName(path), name || readable(baseName(path)), one, { at: 'file', paths }, clipsOf(one))
   }
 
-  const counts: Record<Found['sort'], number> = { words: 0, number: 0, colour: 0, data: 0 }
   const found: { path: string; one: Found }[] = []
   for (const [path, content] of all) {
     const ending = endingOf(path)
@@ -213,8 +237,9 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
     for (const { what, line } of read.asks) told.push(ASKS[what](`${path}, line ${line}`))
     for (const one of read.found) found.push({ path, one })
   }
+  const chosen = mostTelling(found)
   for (const { path, one } of found) {
-    if (++counts[one.sort] > MOST_OF_A_SORT) continue
+    if (!chosen.has(one)) continue
     const { sort, from, to, as, line, value } = one
     const at: FolderPlace = { at: 'span', path, from, to, as, line }
     const words = String(value).trim()
@@ -243,9 +268,11 @@ export async function makeFolderTemplate(opened: OpenedFolder, place: FolderWork
       put(name, name, made, at, clipsOf(made))
     }
   }
-  for (const sort of ['words', 'number', 'colour'] as const)
-    if (counts[sort] > MOST_OF_A_SORT)
-      told.push(`${counts[sort]} ${PLURALS[sort]} were found; the first ${MOST_OF_A_SORT} are parts.`)
+  for (const sort of ['words', 'number', 'colour'] as const) {
+    const count = found.filter(({ one }) => one.sort === sort).length
+    if (count > MOST_OF_A_SORT)
+      told.push(`${count} ${PLURALS[sort]} were found; ${MOST_OF_A_SORT} that seem to say most are parts.`)
+  }
 
   const heading = found.find(({ path, one }) => path === page && one.as === 'html')?.one.value
   const title = String(said.name || heading || 'A game')

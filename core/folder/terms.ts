@@ -24,7 +24,19 @@ const KNOWN: readonly (readonly [RegExp, string])[] = [
   [/\b(?:under|released under|licensed under) (?:the terms of )?(?:the )?MIT licen[cs]e\b/i, 'MIT'],
 ]
 
-export const licenceIn = (text: string): string => KNOWN.find(([words]) => words.test(text.slice(0, 40_000)))?.[1] ?? ''
+/** Who hands it on may take any of the terms that follow. */
+const CHOICE = /\b(?:under either|either or both of these|choose either|dual(?:ly)?[- ]?licen[cs]ed)\b/i
+/** Terms that ask for the least, of several that one may choose from. */
+const LIGHT = ['CC0-1.0', 'Unlicense', '0BSD', 'MIT', 'ISC', 'BSD-2-Clause', 'BSD-3-Clause', 'Apache-2.0']
+
+export function licenceIn(text: string): string {
+  const read = text.slice(0, 40_000)
+  // Sentences go over the end of a line wherever that is.
+  const flowing = read.replace(/\s+/g, ' ')
+  const found = KNOWN.filter(([words]) => words.test(read) || words.test(flowing)).map(([, id]) => id)
+  const light = CHOICE.test(flowing) ? LIGHT.find((id) => found.includes(id)) : undefined
+  return light ?? found[0] ?? ''
+}
 
 /** Who a text of terms names as its holder; empty where none is named. */
 export const holderIn = (text: string): string =>

@@ -13,7 +13,7 @@ const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}â
   <div class="asked">
     <div class="slip" data-testid="slip">
       <button class="plain-button" :aria-expanded="open === 'asked'" @click="open = open === 'asked' ? '' : 'asked'">
-        <span class="soft">Asks for</span><b>{{ view.asked.length }} files</b
+        <span class="soft">Asks for</span><b>{{ view.asked.length }} {{ view.asked.length === 1 ? 'file' : 'files' }}</b
         ><span class="soft">{{ files }} are here</span>
       </button>
       <button
