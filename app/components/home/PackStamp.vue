@@ -40,20 +40,22 @@ const cover = computed(() => {
 
 <template>
   <div class="pack">
-    <NuxtLink :to="`/packs/${pack.id}/bench`" class="cover-link">
-      <BitsStamp>
-        <div class="cover">
-          <span v-if="sample" class="sample">sample</span>
-          <BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" />
-          <HomeFolderFace v-else :template="template" />
-        </div>
-        <h3 class="title">{{ titleOf(pack, template) }}</h3>
-        <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} are yours</p>
-      </BitsStamp>
-    </NuxtLink>
+    <div class="face">
+      <NuxtLink :to="`/packs/${pack.id}/bench`" class="cover-link">
+        <BitsStamp>
+          <div class="cover">
+            <span v-if="sample" class="sample">sample</span>
+            <BitsPictureView v-if="cover" :asset="cover.asset" :crisp="cover.crisp" :template="template" />
+            <HomeFolderFace v-else :template="template" />
+          </div>
+          <h3 class="title">{{ titleOf(pack, template) }}</h3>
+          <p class="soft line">{{ template.name }} · {{ yours }} of {{ counted.length }} are yours</p>
+        </BitsStamp>
+      </NuxtLink>
+      <HomeMoreMenu class="more" :of="titleOf(pack, template)" :acts="ACTS" @act="act" />
+    </div>
     <NuxtLink v-if="!sample || last" :to="`/packs/${pack.id}/${next.on}`" class="next">Next: {{ next.say }}</NuxtLink>
     <BitsPostmark :word="state.replaceAll('-', ' ')" :tone="tone" class="mark" />
-    <HomeMoreMenu class="more" :of="titleOf(pack, template)" :acts="ACTS" @act="act" />
   </div>
 </template>
 
@@ -71,6 +73,9 @@ const cover = computed(() => {
 .pack {
   position: relative;
   width: 232px;
+}
+.face {
+  position: relative;
 }
 .cover-link {
   text-decoration: none;
@@ -108,6 +113,6 @@ const cover = computed(() => {
 .more {
   position: absolute;
   right: 6px;
-  bottom: 28px;
+  bottom: 8px;
 }
 </style>
