@@ -82,6 +82,9 @@ describe('cells that a game draws', () => {
       ['all-3', 2],
       ['all-4', 1],
     ])
+    // What takes the place of two parts is in one of them only.
+    const both = [...PLAYED, cut(joins), after(joins, LARGE[0]!), after(joins, LARGE[1]!)]
+    expect(onSheet(asDrawn(found.template, 'all', both)!.template).flatMap(cellsOf)).toHaveLength(6)
   })
 
   it('are several things where one was guessed, as soon as all of it was drawn', async () => {

@@ -18,6 +18,7 @@ const common = (a: Rect, b: Rect): number =>
   Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) *
   Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y))
 const cross = (a: Rect, b: Rect): boolean => common(a, b) > SHARED * Math.min(a.w * a.h, b.w * b.h)
+
 interface Size {
   width: number
   height: number
@@ -116,9 +117,11 @@ export function asDrawn(template: FolderTemplate, part: string, seen: readonly S
     const content = spriteOfCells(hash, list.slice(0, MOST_FRAMES), crisp)
     return { ...spec, content, clips: Object.keys(content.clips) }
   }
+  const left = new Set(fresh)
   const stay = right.map((spec) => {
     const more = all.filter((list) => list.some((cell) => isOf(spec, cell))).flat()
-    const joined = more.filter((cell) => fresh.includes(cell))
+    // Where a cell joins two parts, it is the first one's.
+    const joined = more.filter((cell) => left.delete(cell))
     return joined.length === 0 ? spec : withCells(spec, [...framesOf(spec.content), ...joined])
   })
   const others = all.filter((list) => list.every((cell) => fresh.includes(cell)))
