@@ -57,8 +57,8 @@ const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}â
       </div>
     </div>
     <p v-if="view.faults.length > 0" class="fault" role="status" data-testid="stage-fault">
-      The game reports a fault: {{ view.faults[0]!.what
-      }}<span v-if="view.faults[0]!.at" class="mono soft"> {{ view.faults[0]!.at }}</span>
+      The game reports a fault: {{ view.faults[0]!.what }}{{ ' '
+      }}<span v-if="view.faults[0]!.at" class="mono soft">{{ view.faults[0]!.at }}</span>
     </p>
   </div>
 </template>
