@@ -5,7 +5,7 @@ const port = 3456
 export default defineConfig({
   testDir: 'tests/e2e',
   // Limits only end a test that hangs; how fast things are is the benchmark's business. A shared machine was seen to
-  // give these tests 6 % of its processors for minutes (`st` of vmstat), where a bench of six seconds takes a hundred.
+  // give these tests 6 % of its processors for minutes (`st` of vmstat), where a bench of five seconds takes eighty.
   timeout: 600_000,
   expect: { timeout: 150_000 },
   workers: 2,
