@@ -1,4 +1,4 @@
-import { BesideMessage, type BesideAsk, type BesideNews, type PickBox, type Spot } from '@core/folder/beside-protocol'
+import { BesideMessage, type BesideAsk, type BesideNews } from '@core/folder/beside-protocol'
 import { StageAnswer } from '@core/folder/stage-protocol'
 import type { Pack } from '@core/pack/pack'
 import type { FolderTemplate } from '@core/template/template'
@@ -32,12 +32,7 @@ export interface ForeignView {
   starts: number
 }
 
-export interface ForeignPick {
-  path: string | null
-  spot: Spot | null
-  text: string | null
-  box: PickBox | null
-}
+export type ForeignPick = Omit<Extract<BesideNews, { is: 'picked' }>, 'is' | 'id'>
 
 /** Told of what the game shows, plays and says. */
 type Heard = (news: BesideNews) => void

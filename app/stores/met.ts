@@ -69,10 +69,15 @@ export const useMet = defineStore('met', () => {
             ? partOf(null, news.text)
             : null
     if (part !== null && seen !== undefined) note(part, seen, template)
-    if (part === null || template.parts.find(({ id }) => id === part)?.met !== false) return
+    if (part !== null) meet(part, template)
+  }
+
+  /** A part was seen or heard now. */
+  function meet(part: string, template: FolderTemplate): void {
+    if (template.parts.find(({ id }) => id === part)?.met !== false) return
     ;(found[moment] ??= new Set()).add(part)
     timer ??= setTimeout(write, LEARN_MS)
   }
 
-  return { hear, learn, cuts }
+  return { hear, meet, learn, cuts }
 })

@@ -1,5 +1,6 @@
 import * as z from 'zod'
-import { KEPT_CHARACTERS } from './beside-words'
+import { Colour } from '../kinds/values'
+import { KEPT_CHARACTERS, MOST_COLOURS } from './beside-words'
 
 const Path = z.string().max(600)
 const Text = z.string().max(300)
@@ -51,6 +52,8 @@ export const BesideNews = z.discriminatedUnion('is', [
     spot: Spot.nullable(),
     text: Text.nullable(),
     box: PickBox.nullable(),
+    /** Of what is there in one colour, the topmost first. */
+    colours: z.array(Colour).max(MOST_COLOURS),
   }),
   z.object({ is: z.literal('swapped'), path: Path, live: z.boolean() }),
   z.object({ is: z.literal('picture'), id: z.int(), url: z.string().max(20_000_000).nullable() }),

@@ -16,3 +16,6 @@ export function dataKey(address: string): string {
 
 /** How many cuts of one file are told: a window that moves over a picture makes another one with each frame. */
 export const MOST_CUTS = 400
+
+/** How many colours are told of one place: there are seldom more than three things over each other. */
+export const MOST_COLOURS = 8

@@ -20,6 +20,16 @@ export function partForText(template: FolderTemplate, pack: Pack, text: string):
 }
 const plainSpace = (text: string): string => text.replace(/\s+/g, ' ').trim()
 
+/** The parts that are of a colour that was seen: of the topmost that any part is of. None where no part is. */
+export function partsOfColour(template: FolderTemplate, pack: Pack, colours: readonly string[]): string[] {
+  const by = new Map<string, string[]>()
+  for (const { id } of template.parts) {
+    const content = contentOf(pack, template, id)
+    if (content?.kind === 'colour') by.set(content.value, [...(by.get(content.value) ?? []), id])
+  }
+  return colours.map((one) => by.get(one)).find((parts) => parts !== undefined) ?? []
+}
+
 /**
  * The part that a file of the folder is of: of several things on a sheet the one that lies at that place of it (shares of
  * its width and height), else the first; null for a file that is no part.

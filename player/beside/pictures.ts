@@ -1,12 +1,8 @@
-import type { PickBox, Spot } from '../../core/folder/beside-protocol'
+import type { PickBox } from '../../core/folder/beside-protocol'
 import { takeTurns, tellDrawn } from './cuts'
 import { instead, tell } from './report'
 import { cameFrom, fileAt, sourceOf, swapped } from './sources'
-import { isWhole, share, WHOLE, type Drawn } from './turns'
-
-/** The middle of what was cut out of a file; nothing where all of it was shown. */
-const middleOf = (of: PickBox): Spot | null =>
-  isWhole(of) ? null : { x: share(of.x + of.w / 2), y: share(of.y + of.h / 2) }
+import { WHOLE, type Drawn } from './turns'
 
 const MOST = 3000
 /** What is on each canvas: of this frame, and of the last one in which anything was drawn. */
@@ -21,7 +17,8 @@ export function frameBegins(): void {
   }
   now.clear()
 }
-const onCanvas = (canvas: object): Drawn[] => now.get(canvas) ?? before.get(canvas) ?? []
+/** What is on a canvas, in the order it was drawn. */
+export const onCanvas = (canvas: object): Drawn[] => now.get(canvas) ?? before.get(canvas) ?? []
 
 /** Pictures of the page by their file, so that they can be another one at once. */
 const elements = new Map<string, Set<WeakRef<HTMLImageElement>>>()
@@ -57,6 +54,14 @@ function pathOfSource(source: object): string {
 }
 
 type Ink = CanvasRenderingContext2D
+
+/** Files whose pictures are textures of a canvas: where they are drawn is not known. */
+const textures = new WeakMap<object, Set<string>>()
+/** The one file that a canvas has textures of; nothing where it has none, or several. */
+export function textureOf(canvas: object): string {
+  const [path = '', another] = textures.get(canvas) ?? []
+  return another === undefined ? path : ''
+}
 
 function boxOf(ink: Ink, x: number, y: number, w: number, h: number): PickBox {
   const { a, b, c, d, e, f } = ink.getTransform()
@@ -172,12 +177,14 @@ export function followPictures(): void {
         proto,
         name,
         (real) =>
-          function (this: object, ...args: unknown[]) {
+          function (this: WebGLRenderingContext, ...args: unknown[]) {
             const source = args.find((one) => typeof one === 'object' && one !== null) as object | undefined
             const path = source === undefined ? '' : pathOfSource(source)
             if (path !== '') {
               tell({ is: 'drawn', path })
               fixed.add(path)
+              const all = textures.get(this.canvas) ?? new Set()
+              textures.set(this.canvas, all.add(path))
             }
             return (real as (...all: unknown[]) => void).apply(this, args)
           } as never,
@@ -209,60 +216,9 @@ export function followPictures(): void {
 }
 
 const URLS = /url\((["']?)(.*?)\1\)/g
-const backgrounds = (element: Element): string[] =>
+/** Files that are shown behind an element. */
+export const backgrounds = (element: Element): string[] =>
   [...getComputedStyle(element).backgroundImage.matchAll(URLS)].map((found) => fileAt(found[2]!))
-
-const inPage = ({ left, top, width, height }: DOMRect): PickBox => ({ x: left, y: top, w: width, h: height })
-
-interface Picked {
-  path: string | null
-  spot: Spot | null
-  text: string | null
-  box: PickBox | null
-}
-const words = (text: string, box: PickBox): Picked => ({ path: null, spot: null, text: text.slice(0, 300), box })
-const file = (path: string, box: PickBox, spot: Spot | null = null): Picked => ({ path, spot, text: null, box })
-
-/** What lies at a place of the page (CSS px): the topmost picture or text there. */
-export function pickAt(x: number, y: number): Picked {
-  for (const element of document.elementsFromPoint(x, y)) {
-    const box = inPage(element.getBoundingClientRect())
-    if (element instanceof HTMLImageElement) {
-      const path = fileOfImage(element)
-      if (path !== '') return file(path, box)
-    } else if (element instanceof HTMLCanvasElement) {
-      const found = onThisCanvas(element, box, x, y)
-      if (found !== null) return found
-    }
-    const path = backgrounds(element).find((one) => one !== '')
-    const text = [...element.childNodes]
-      .filter((node) => node.nodeType === Node.TEXT_NODE)
-      .map((node) => node.nodeValue!.trim())
-      .join(' ')
-      .trim()
-    if (text !== '') return words(text, box)
-    if (path !== undefined) return file(path, box)
-  }
-  return { path: null, spot: null, text: null, box: null }
-}
-
-/** On a canvas that may be shown in another size, and inside its box by `object-fit`. */
-function onThisCanvas(canvas: HTMLCanvasElement, box: PickBox, x: number, y: number): Picked | null {
-  const list = onCanvas(canvas)
-  const fit = getComputedStyle(canvas).objectFit
-  let [kx, ky] = [box.w / canvas.width, box.h / canvas.height]
-  if (fit === 'contain' || fit === 'scale-down') kx = ky = Math.min(kx, ky)
-  if (fit === 'cover') kx = ky = Math.max(kx, ky)
-  const left = box.x + (box.w - canvas.width * kx) / 2
-  const top = box.y + (box.h - canvas.height * ky) / 2
-  const [px, py] = [(x - left) / kx, (y - top) / ky]
-  for (const one of [...list].reverse()) {
-    if (px < one.x || py < one.y || px > one.x + one.w || py > one.y + one.h) continue
-    const shown = { x: left + one.x * kx, y: top + one.y * ky, w: one.w * kx, h: one.h * ky }
-    return one.path === '' ? words(one.text, shown) : file(one.path, shown, middleOf(one.of))
-  }
-  return null
-}
 
 /** Another picture in place of a file, at once. False where the game holds what no element follows: it has to start again. */
 export function swapPicture(path: string, url: string): boolean {

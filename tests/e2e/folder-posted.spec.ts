@@ -1,9 +1,9 @@
-import { expect, test, type FrameLocator, type Locator } from '@playwright/test'
+import { expect, test, type Locator } from '@playwright/test'
 import { describedSheet, FOLDER_GAMES, folderGame } from '../support/folder-games'
 import { Maker, problemOf } from '../support/arcade-client'
 import { fillLabel, openBelowGame, saved, swapByButton } from '../support/e2e'
 import { NPM_GAMES, npmGame } from '../support/npm-games'
-import { foundNothing, frameOf, gull, openGame, played, quay, ready, running, spyFiles } from '../support/folder-page'
+import { foundNothing, frameOf, gull, openGame, played, quay, ready, running, shownIn, spyFiles } from '../support/folder-page'
 
 /** A press on something in a posted game. Where a mouse would have to go is not known to Playwright: the frame is scaled. */
 const pressIn = (thing: Locator): Promise<void> => thing.evaluate((element: HTMLElement) => element.click())
@@ -84,17 +84,6 @@ test('without terms a game of a folder is for those with its link, and not for a
   expect(answer.status()).toBe(409)
   expect((await problemOf(answer)).detail).toContain('on what terms')
 })
-
-/** Pictures of a page that are there, or px of its canvas that are bright. */
-const shownIn = (frame: FrameLocator): Promise<number> =>
-  frame.locator('body').evaluate((body) => {
-    const canvas = body.querySelector('canvas')
-    if (canvas === null) return [...body.querySelectorAll('img')].filter((one) => one.naturalWidth > 0).length
-    const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!
-    copy.drawImage(canvas, 0, 0)
-    const { data } = copy.getImageData(0, 0, canvas.width, canvas.height)
-    return data.filter((value, i) => i % 4 === 0 && value > 150).length
-  })
 
 for (const game of FOLDER_GAMES)
   test(`${game}: posted, it plays from its link as it does alone`, async ({ page, request, baseURL }) => {

@@ -6,7 +6,7 @@ import { savePackFile } from '../../core/parcel/pack-file'
 import { unzipSafely } from '../../core/parcel/unzip'
 import { zipFiles } from '../../core/parcel/zip'
 import { bytesFrom, drawerFile, puffinCatch } from '../support/fixtures'
-import { describedSheet, folderZip, undescribedSheet, type FolderGame } from '../support/folder-games'
+import { describedSheet, folderZip, undescribedSheet } from '../support/folder-games'
 import { choosePart, saved, swapByButton } from '../support/e2e'
 import {
   foundNothing,
@@ -22,7 +22,6 @@ import {
   spyFiles,
 } from '../support/folder-page'
 import { startNginx } from '../support/nginx'
-import { NPM_GAMES, npmGame, type NpmGame } from '../support/npm-games'
 
 test('a game of elements: picked, swapped at once, and what it keeps is there after a reload', async ({ page }) => {
   await openGame(page, 'lanterns')
@@ -141,87 +140,6 @@ test('a canvas with modules and sheets: cells are kept, a number is felt, faults
   await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
 })
 
-for (const [game, part, path] of [
-  ['one-page', 'gull', 'index.html'],
-  ['beam', 'lamp', 'lamp.png'],
-  ['crates', 'crate', 'art/crate.png'],
-] as const)
-  test(`${game}: another picture is shown after a start that happens by itself`, async ({ page }) => {
-    await openGame(page, game)
-    const frame = frameOf(page)
-    let before = 0
-    // While it starts again there is no page to ask.
-    const sum = () =>
-      frame
-        .locator('body')
-        .evaluate(async (_body, file) => {
-          const bytes = new Uint8Array(await (await fetch(file)).arrayBuffer())
-          return bytes.reduce((all, byte) => (all * 31 + byte) % 1_000_003, 7)
-        }, path)
-        .catch(() => before)
-    before = await sum()
-    // Not picked but met: what it shows has come to the front of the list.
-    await expect(page.locator(`[data-part=${part}]`)).toBeVisible()
-    await swapByButton(page, part, gull())
-    await expect.poll(sum).not.toBe(before)
-    await running(page)
-    await expect(page.getByTestId('stage-trouble')).toBeHidden()
-  })
-
-/** Things of each game: an element, or a place on its canvas (px of that), and the part that is chosen there. */
-const THINGS: readonly [FolderGame, readonly [string | readonly [number, number], string][]][] = [
-  [
-    'lanterns',
-    [
-      ['#quay img', 'Lantern'],
-      ['#again', 'Begin again'],
-      ['h1', 'Lantern Round'],
-    ],
-  ],
-  [
-    'pots',
-    [
-      [[320, 200], 'Boat'],
-      [[60, 90], 'Pot'],
-      [[40, 28], 'POTS'],
-    ],
-  ],
-  [
-    'one-page',
-    [
-      ['#gull', 'Gull'],
-      ['#say', 'How many gulls flew past?'],
-    ],
-  ],
-  ['beam', [['div', 'Turn the lamp with the arrow keys.']]],
-  [
-    'crates',
-    [
-      [[196, 84], 'Keeper'],
-      [[196, 140], 'Crate'],
-      [[30, 300], 'The lower yard'],
-    ],
-  ],
-]
-for (const [game, things] of THINGS)
-  test(`${game}: things are picked where they are drawn`, async ({ page }) => {
-    await openGame(page, game)
-    const frame = frameOf(page)
-    if (game === 'pots')
-      await frame.locator('body').evaluate(() => dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' })))
-    for (const [thing, part] of things) {
-      const on = typeof thing === 'string' ? frame.locator(thing).first() : frame.locator('canvas')
-      await expect(on).toBeVisible()
-      // Drawn anew with each frame: picked until it was there.
-      await expect(async () => {
-        await press(page, on, typeof thing === 'string' ? undefined : thing)
-        await expect(page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()).toHaveText(part, {
-          timeout: 1500,
-        })
-      }).toPass()
-    }
-  })
-
 test('its parcel plays under nginx from a sub-path, with credits beside it', async ({ page }) => {
   await openGame(page, 'pots')
   // What is met comes above the rest, which goes down for it; the boat was not met yet: nobody has played.
@@ -328,8 +246,8 @@ test('things of one sheet are parts of their own, picked where they are drawn; a
   const bright = brightOn(canvas)
   const [pot, was] = [await bright(30), await bright(240)]
   await swapByButton(page, 'gull', quay())
-  await expect.poll(() => bright(240)).not.toBe(was)
-  expect(await bright(30)).toBe(pot)
+  // On a slow machine a swap starts the game again: then there is no page to ask for a moment.
+  await expect(async () => expect([await bright(30), (await bright(240)) === was]).toEqual([pot, false])).toPass()
   // A whole file may be as large as what is put in; a place on a sheet not.
   await expect(page.getByTestId('own-size')).toBeHidden()
 })
@@ -358,8 +276,7 @@ test('a sheet without a word on how it is cut is cut as the game draws it', asyn
     })
   }).toPass()
   await swapByButton(page, 'all-2', quay())
-  await expect.poll(() => bright(130)).not.toBe(boat)
-  expect(await bright(30)).toBe(pot)
+  await expect(async () => expect([await bright(30), (await bright(130)) === boat]).toEqual([pot, false])).toPass()
   // Kept with the template.
   await saved(page)
   await page.reload()
@@ -370,56 +287,3 @@ test('a sheet without a word on how it is cut is cut as the game draws it', asyn
     /^All 3/,
   ])
 })
-
-/** Things of games that nobody here made: elements, or places of the stage in shares of it, and the part chosen there. */
-const OTHERS: Record<NpmGame, readonly [string | readonly [number, number], string][]> = {
-  coquette: [[[0.5, 0.5], 'Intro']],
-  quintus: [
-    [[0.46, 0.44], 'Player'],
-    [[0.7, 0.75], 'Tiles'],
-    [[0.05, 0.5], 'Bg'],
-  ],
-  'sliding-puzzle': [
-    ['#launch', 'Play'],
-    ['.notice', 'You can play with your keyboard’s arrows'],
-  ],
-}
-for (const game of NPM_GAMES)
-  test(`out of a package, ${game}: runs with nothing missing, and is picked and swapped`, async ({ page }) => {
-    await openZip(page, `${game}.zip`, zipFiles(await npmGame(game)))
-    await expect(page).toHaveURL(/\/packs\/[0-9a-f-]{36}\/bench/)
-    await running(page)
-    const frame = frameOf(page)
-    await expect(page.getByRole('heading', { name: 'Start', exact: true })).toBeVisible()
-    const heading = page.getByTestId('inspector').getByRole('heading', { level: 2 }).first()
-    for (const [thing, part] of OTHERS[game])
-      await expect(async () => {
-        if (typeof thing === 'string') await press(page, frame.locator(thing).first())
-        else {
-          const stage = (await page.getByTestId('stage').boundingBox())!
-          await page.mouse.click(stage.x + thing[0] * stage.width, stage.y + thing[1] * stage.height)
-        }
-        await expect(heading).toContainText(part, { timeout: 1500 })
-      }).toPass()
-    await expect(page.getByTestId('slip')).toContainText('Missing')
-    await expect(page.getByTestId('slip').getByText('nothing').first()).toBeVisible()
-    if (game === 'sliding-puzzle') {
-      await page.locator('[data-part]').getByText('Play', { exact: true }).click()
-      await page.getByTestId('wording').locator('textarea').first().fill('Slide off')
-      await expect(frame.locator('#launch')).toHaveText('Slide off')
-      return
-    }
-    const look = () =>
-      frame
-        .locator('canvas')
-        .first()
-        .evaluate((at: HTMLCanvasElement) => at.toDataURL())
-        .catch(() => '')
-    const [part] = OTHERS[game].at(-1)!.slice(1) as [string]
-    const before = await look()
-    await page.locator('[data-part]').filter({ hasText: part }).first().click()
-    await page.getByTestId('replace-file').setInputFiles(quay())
-    await expect(page.getByText(/^1 of \d+ are yours/)).toBeVisible()
-    await running(page)
-    await expect.poll(async () => ((await look()) || before) !== before).toBe(true)
-  })

@@ -81,3 +81,14 @@ export async function ready(files: ReadonlyMap<string, Uint8Array>, title: strin
   return zip
 }
 export const played = (page: Page): FrameLocator => page.frameLocator('[data-testid=game-frame]')
+
+/** Pictures of a page that are there, or px of its canvas that are bright. */
+export const shownIn = (frame: Pick<FrameLocator, 'locator'>): Promise<number> =>
+  frame.locator('body').evaluate((body) => {
+    const canvas = body.querySelector('canvas')
+    if (canvas === null) return [...body.querySelectorAll('img')].filter((one) => one.naturalWidth > 0).length
+    const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d')!
+    copy.drawImage(canvas, 0, 0)
+    const { data } = copy.getImageData(0, 0, canvas.width, canvas.height)
+    return data.filter((value, i) => i % 4 === 0 && value > 60).length
+  })

@@ -36,16 +36,20 @@ http {
   ${more}
 }`,
   )
-  const server = spawn('/usr/sbin/nginx', ['-c', join(home, 'nginx.conf'), '-e', join(home, 'logs/error')], {
-    stdio: 'inherit',
-  })
   const url = `http://127.0.0.1:${port}`
-  for (let i = 0; ; i++) {
-    const up = await fetch(url).then(
+  const isUp = () =>
+    fetch(url).then(
       () => true,
       () => false,
     )
-    if (up) break
+  if (await isUp()) throw new Error(`something else answers at ${url}`)
+  const server = spawn('/usr/sbin/nginx', ['-c', join(home, 'nginx.conf'), '-e', join(home, 'logs/error')], {
+    stdio: 'inherit',
+  })
+  // Also where a test fails before it stops it: the next one would be served by this.
+  const end = () => server.kill('SIGTERM')
+  process.once('exit', end)
+  for (let i = 0; !(await isUp()); i++) {
     if (i > 200 || server.exitCode !== null) throw new Error('nginx did not start')
     await new Promise((resolve) => setTimeout(resolve, 50))
   }
@@ -53,6 +57,7 @@ http {
     url,
     folder,
     stop: async () => {
+      process.off('exit', end)
       const gone = new Promise((resolve) => server.once('exit', resolve))
       server.kill('SIGTERM')
       await gone

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { changedPaths } from '@core/folder/layer-paths'
 import type { Spot } from '@core/folder/beside-protocol'
-import { partForFile, partForText } from '@core/folder/seen'
+import { partForFile, partForText, partsOfColour } from '@core/folder/seen'
 import type { FolderTemplate } from '@core/template/template'
 import { useDebounceFn, useThrottleFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
@@ -40,7 +40,8 @@ const stage = makeForeignStage(
 )
 const { view } = stage
 watch(() => view.starts, page.begin)
-const hover = shallowRef<(ForeignPick & { part: string | null }) | null>(null)
+/** With its part, and where it is one of several of the same colour, those. */
+const hover = shallowRef<(ForeignPick & { part: string | null; alike: string[] }) | null>(null)
 
 /** Which part a file, a data: address or a text is of. */
 function partOf(path: string | null, text: string | null, spot: Spot | null = null): string | null {
@@ -107,17 +108,35 @@ const inGame = (event: MouseEvent) => {
 async function under(event: MouseEvent) {
   const { x, y } = inGame(event)
   const found = await stage.pick(x, y)
-  return found === null ? null : { ...found, part: partOf(found.path, found.text, found.spot) }
+  if (found === null || bench.pack === null) return null
+  const part = partOf(found.path, found.text, found.spot)
+  // What is neither a picture nor a text may be a shape in a colour of the game.
+  const alike =
+    found.path === null && found.text === null ? partsOfColour(template.value, bench.pack, found.colours) : []
+  const mark = { x: x - 6, y: y - 6, w: 12, h: 12 }
+  return { ...found, part: part ?? alike[0] ?? null, alike, box: alike.length > 0 ? mark : found.box }
 }
 const moved = useThrottleFn(async (event: MouseEvent) => {
   hover.value = await under(event)
 }, 60)
+const MOST_NAMED = 3
+/** Which of several is drawn there only the maker knows. */
+function tellAlike([chosen, ...rest]: readonly string[]): void {
+  const name = (part: string) => `“${bench.spec(part)?.name ?? part}”`
+  const more = rest.length - MOST_NAMED
+  const named = rest.slice(0, MOST_NAMED).map(name)
+  const others = new Intl.ListFormat('en').format(more > 0 ? [...named, `${more} more`] : named)
+  notices.say(`${name(chosen!)} is chosen. Of the same colour: ${others}.`)
+}
 async function clicked(event: MouseEvent): Promise<void> {
   const found = await under(event)
   hover.value = found
   if (found === null) return
-  if (found.part !== null) bench.select(found.part)
-  else if (found.text !== null)
+  if (found.part !== null) {
+    met.meet(found.part, template.value)
+    bench.select(found.part)
+    if (found.alike.length > 1) tellAlike(found.alike)
+  } else if (found.text !== null)
     notices.say(`“${found.text.slice(0, 60)}” is put together while the game runs, so it is no part.`)
 }
 async function dropped(event: DragEvent): Promise<void> {
@@ -127,7 +146,7 @@ async function dropped(event: DragEvent): Promise<void> {
   const what = await bringingsOf(event.dataTransfer)
   if (what.length === 0) return
   if (!areFrames(what)) return void many.match(what)
-  if (found === null || found.part === null)
+  if (found === null || found.part === null || found.alike.length > 0)
     return notices.warn(
       `“${what[0]!.name}” was let go where nothing can be swapped. Drop it on a thing on the stage, or on a part in the list.`,
     )
