@@ -8,6 +8,7 @@ import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch
 import { areFrames, bringingsOf } from '~/composables/dropped'
 import { PAGE_SIZES, PHONE_SIZE, useFitting, usePageSize } from '~/composables/foreign-page'
 import { makeForeignStage, type ForeignPick, type ForeignStage } from '~/composables/foreign-stage'
+import { stageComes } from '~/composables/stage-first'
 import { useAssets } from '~/stores/assets'
 import { useBench } from '~/stores/bench'
 import { useMany } from '~/stores/many'
@@ -40,6 +41,11 @@ const stage = makeForeignStage(
 )
 const { view } = stage
 watch(() => view.starts, page.begin)
+const here = stageComes()
+watch(
+  () => view.state,
+  (state) => state !== 'starting' && here(),
+)
 /** With its part, and where it is one of several of the same colour, those. */
 const hover = shallowRef<(ForeignPick & { part: string | null; alike: string[] }) | null>(null)
 
@@ -57,7 +63,10 @@ onMounted(() => {
   emit('ready', stage)
   void start()
 })
-onBeforeUnmount(() => stage.close())
+onBeforeUnmount(() => {
+  here()
+  stage.close()
+})
 
 /** What is typed or dragged starts the game again when it has come to rest. */
 const startSoon = useDebounceFn(start, 300)

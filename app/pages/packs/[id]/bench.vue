@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { ForeignStage } from '~/composables/foreign-stage'
 import type { Stage } from '~/composables/stage'
+import { stageComes } from '~/composables/stage-first'
 import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
 import { useNotices } from '~/stores/notices'
@@ -41,6 +42,14 @@ const stage = shallowRef<Stage | null>(null)
 /** A game that came as a folder has another stage, under the same keys. */
 const foreign = shallowRef<ForeignStage | null>(null)
 const onStage = computed(() => stage.value ?? foreign.value)
+/** Its code is fetched first: until then it is on its way as well. */
+const fetched = stageComes()
+watch(
+  [() => bench.base?.kind, foreign],
+  ([kind, there]) => (kind === 'folder' ? there !== null : kind !== undefined) && fetched(),
+  { immediate: true },
+)
+onBeforeUnmount(fetched)
 const picking = ref(true)
 const shapes = ref(false)
 const phone = ref(false)
