@@ -3,7 +3,7 @@ import { MOST_CUTS } from '@core/folder/beside-words'
 import { withMet } from '@core/folder/seen'
 import type { FolderTemplate, Moment } from '@core/template/template'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { keepTemplate } from '../storage/templates'
 import { useBench } from './bench'
 import { useTemplates } from './templates'
@@ -19,6 +19,8 @@ export const useMet = defineStore('met', () => {
   /** What the game cut out of the file of a part so far, by the first path of it. */
   const cuts = ref<Record<string, SeenCut[]>>({})
   let cutBy = ''
+  /** The template before the last cut of a file as it is drawn, and a part of both. */
+  const uncut = shallowRef<{ before: FolderTemplate; part: string } | null>(null)
   let timer: ReturnType<typeof setTimeout> | null = null
 
   /** Says of a template made of a folder what is known of it from now on. */
@@ -79,5 +81,5 @@ export const useMet = defineStore('met', () => {
     timer ??= setTimeout(write, LEARN_MS)
   }
 
-  return { hear, meet, learn, cuts }
+  return { hear, meet, learn, cuts, uncut }
 })

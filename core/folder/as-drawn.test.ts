@@ -7,7 +7,7 @@ import { encodePng } from '../art/png'
 import type { SpriteContent } from '../kinds/drawing'
 import { newPack } from '../pack/pack'
 import { FolderTemplate, type PartSpec } from '../template/template'
-import { asDrawn, cellsDrawn } from './as-drawn'
+import { asDrawn, cellsDrawn, cutBack } from './as-drawn'
 import { applyLayer } from './layer'
 import { makeFolderTemplate } from './make'
 import { openFolder } from './open'
@@ -85,6 +85,19 @@ describe('cells that a game draws', () => {
     // What takes the place of two parts is in one of them only.
     const both = [...PLAYED, cut(joins), after(joins, LARGE[0]!), after(joins, LARGE[1]!)]
     expect(onSheet(asDrawn(found.template, 'all', both)!.template).flatMap(cellsOf)).toHaveLength(6)
+  })
+
+  it('are taken back to what was there, with what was learnt of other parts since', async () => {
+    const { template } = await sheetGame()
+    const found = asDrawn(template, 'all', PLAYED)!
+    const renamed = found.template.parts.map((spec) =>
+      spec.content.kind === 'wording' ? { ...spec, name: 'Title' } : spec,
+    )
+    const back = FolderTemplate.parse(cutBack({ ...found.template, parts: renamed }, template, found.first))
+    expect(onSheet(back)).toEqual(onSheet(template))
+    expect(back.folder.places).toEqual(template.folder.places)
+    expect(back.parts.map(({ name }) => name)).toContain('Title')
+    expect(asDrawn(back, 'all', PLAYED)).toEqual({ ...found, template: expect.anything() })
   })
 
   it('are several things where one was guessed, as soon as all of it was drawn', async () => {

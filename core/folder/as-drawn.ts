@@ -86,6 +86,8 @@ export interface AsDrawn {
   cells: number
   /** Parts that the file has then. */
   parts: number
+  /** The one of them that was a part before. */
+  first: string
   template: FolderTemplate
 }
 
@@ -137,6 +139,18 @@ export function asDrawn(template: FolderTemplate, part: string, seen: readonly S
   return {
     cells: cells.length,
     parts: now.length,
+    first: first.id,
     template: { ...template, parts, folder: { ...template.folder, places } },
   }
+}
+
+/** The template as it is now, with the parts of one file as they were before it was cut: a part of then and now names it. */
+export function cutBack(now: FolderTemplate, before: FolderTemplate, part: string): FolderTemplate {
+  const gone = new Set([part, ...partsBeside(now, part)])
+  const there = new Set([part, ...partsBeside(before, part)])
+  const were = before.parts.filter(({ id }) => there.has(id))
+  const stay = Object.entries(now.folder.places).filter(([id]) => !gone.has(id))
+  const again = were.map(({ id }) => [id, before.folder.places[id]!] as const)
+  const parts = now.parts.flatMap((spec) => (spec.id === part ? were : gone.has(spec.id) ? [] : [spec]))
+  return { ...now, parts, folder: { ...now.folder, places: Object.fromEntries([...stay, ...again]) } }
 }

@@ -265,6 +265,11 @@ test('a sheet without a word on how it is cut is cut as the game draws it', asyn
     /^All 2/,
     /^All 3/,
   ])
+  // Taken back, and cut again: the parts of then, and nothing else.
+  await page.getByTestId('take-cut-back').click()
+  await expect(page.locator('[data-part=all-2]')).toHaveCount(0)
+  await page.getByTestId('cut-as-drawn').click()
+  await expect(page.locator('[data-part=all-3]')).toBeVisible()
   // The boat is swapped alone, in both of its cells.
   const canvas = frameOf(page).locator('canvas')
   const bright = brightOn(canvas)
@@ -277,6 +282,7 @@ test('a sheet without a word on how it is cut is cut as the game draws it', asyn
   }).toPass()
   await swapByButton(page, 'all-2', quay())
   await expect(async () => expect([await bright(30), (await bright(130)) === boat]).toEqual([pot, false])).toPass()
+  await expect(page.getByTestId('cut-taken')).toContainText('reset what you swapped')
   // Kept with the template.
   await saved(page)
   await page.reload()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { asDrawn } from '@core/folder/as-drawn'
+import { asDrawn, cutBack } from '@core/folder/as-drawn'
 import { mayBeOwnSize, partsBeside } from '@core/folder/layer-paths'
 import {
   headingOf,
@@ -137,9 +137,26 @@ const drawn = computed(() => {
 const mustBePutBack = computed(() => changed.value && spec.content.kind === 'picture')
 function cutAsDrawn(): void {
   if (drawn.value === null) return
-  const { template: next, parts } = drawn.value
+  const { template: next, parts, first } = drawn.value
+  met.uncut = { before: template.value, part: first }
   met.learn(next)
   notices.say(`${spec.name} is ${parts === 1 ? 'one part' : `${parts} parts`} now, cut as the game draws it.`)
+}
+/** The cut that can be taken back: of this file, and what of its new parts is swapped by now. */
+const taken = computed(() => {
+  const { uncut } = met
+  if (uncut === null || uncut.before.id !== template.value.id) return null
+  const made = [uncut.part, ...partsBeside(template.value, uncut.part)]
+  if (!made.includes(spec.id)) return null
+  const were = new Set(uncut.before.parts.map(({ id }) => id))
+  return { ...uncut, swapped: made.some((id) => !were.has(id) && bench.pack?.parts[id] !== undefined) }
+})
+function takeBack(): void {
+  if (taken.value === null) return
+  const { before, part } = taken.value
+  met.uncut = null
+  bench.select(part)
+  met.learn(cutBack(template.value, before, part))
 }
 /** px of what is in it now, where it may be written so large. */
 const ownSize = computed(() => {
@@ -231,6 +248,11 @@ const fact = computed(() => {
       {{ drawn.parts === 1 ? 'one thing' : `${drawn.parts} things` }}.
       <span v-if="mustBePutBack" class="soft">Put the picture back to cut it so.</span>
       <button v-else class="link" data-testid="cut-as-drawn" @click="cutAsDrawn">Cut it so</button>
+    </p>
+    <p v-else-if="taken" class="naming" data-testid="cut-taken">
+      Cut as the game draws it.
+      <span v-if="taken.swapped" class="soft">To take that back, reset what you swapped of its parts.</span>
+      <button v-else class="link" data-testid="take-cut-back" @click="takeBack">Take that back</button>
     </p>
     <label v-if="ownSize" class="naming">
       <input
