@@ -24,7 +24,7 @@ interface Walk {
   keys?: readonly [key: string, keyCode: number][]
   /** Things of the running game, and the part that is chosen there: its name. */
   picks: readonly [Thing, string][]
-  /** What is put in for a part, and what of the running game is another one then. */
+  /** What is put in for a part (a file, words or a colour), and what of the running game is that, or another one, then. */
   swaps: readonly [part: string, what: Upload | string, shown: (frame: FrameLocator) => Promise<string>][]
   /** A number, another one for it, and whether that is felt in the running game. */
   number: readonly [part: string, value: string, felt: (frame: FrameLocator, page: Page) => Promise<boolean>]
@@ -89,6 +89,13 @@ const textsDrawn = (frame: FrameLocator): Promise<string[]> =>
     proto.fillText = fillText
     return texts
   })
+const words = async (frame: FrameLocator): Promise<string> => (await textsDrawn(frame)).join()
+/** The colour behind the page. */
+const ground = (frame: FrameLocator): Promise<string> =>
+  frame.locator('body').evaluate((body) => {
+    const rgb = getComputedStyle(body).backgroundColor.match(/\d+/g)!.map(Number)
+    return `#${rgb.map((one) => one.toString(16).padStart(2, '0')).join('')}`
+  })
 /** A key that goes down in the game, and two frames. */
 const keyIn = (frame: FrameLocator, key: string, keyCode: number): Promise<void> =>
   frame.locator('body').evaluate(
@@ -109,6 +116,12 @@ const WALKS: Record<Game, Walk> = {
     swaps: [
       ['lantern', gull(), pictures],
       ['ring', upload('call.wav', 'audio/wav', drawerFile('gull-cry.wav')), file('sfx/ring.wav')],
+      ['begin-again', 'Once more', (frame) => frame.locator('#again').innerText()],
+      [
+        'root-water',
+        '#224466',
+        (frame) => frame.locator('html').evaluate((at) => getComputedStyle(at).getPropertyValue('--water')),
+      ],
     ],
     number: ['lanterns', '5', async (frame) => (await frame.locator('#quay img').count()) === 5],
   },
@@ -122,6 +135,8 @@ const WALKS: Record<Game, Walk> = {
     swaps: [
       ['pot', gull(), pictures],
       ['splash', bell(), file('sfx/splash.ogg')],
+      ['press-enter-to-cast-off', 'Enter casts off', words],
+      ['sea', '#224466', async (frame) => (await rowOf(frame, 399, 0, 9)).join()],
     ],
     // A rope that reaches over the sea hauls them all at once, which ends the play.
     number: [
@@ -130,7 +145,7 @@ const WALKS: Record<Game, Walk> = {
       async (frame) => {
         await keyIn(frame, 'Enter', 13)
         await expect(frame.locator('canvas')).toBeVisible()
-        return (await rowOf(frame, 90, 40, 80)).every((one) => one === '#1690b8')
+        return (await rowOf(frame, 90, 40, 80)).every((one) => one === '#224466')
       },
     ],
   },
@@ -143,6 +158,7 @@ const WALKS: Record<Game, Walk> = {
     swaps: [
       ['gull', quay(), pictures],
       ['file-inside-line-22', bell(), file('index.html')],
+      ['how-many-gulls-flew-past', 'Count the gulls', (frame) => frame.locator('#say').innerText()],
     ],
     number: [
       'per-second',
@@ -156,7 +172,11 @@ const WALKS: Record<Game, Walk> = {
       [{ share: [0.5, 0.5] }, 'Lamp'],
       [{ share: [0.9, 0.995] }, 'Body background'],
     ],
-    swaps: [['lamp', gull(), file('lamp.png')]],
+    swaps: [
+      ['lamp', gull(), file('lamp.png')],
+      ['turn-the-lamp-with-the-arrow-key', 'Swing it', (frame) => frame.locator('div').innerText()],
+      ['body-background', '#224466', ground],
+    ],
     // An eighth of a turn at one press: what lies flat stands on a corner.
     number: [
       'turn',
@@ -175,7 +195,11 @@ const WALKS: Record<Game, Walk> = {
       [{ px: [196, 140] }, 'Crate'],
       [{ px: [30, 300] }, 'The lower yard'],
     ],
-    swaps: [['crate', gull(), file('art/crate.png')]],
+    swaps: [
+      ['crate', gull(), file('art/crate.png')],
+      ['the-lower-yard', 'The upper yard', words],
+      ['floor', '#224466', async (frame) => (await rowOf(frame, 60, 60, 100)).join()],
+    ],
     number: ['cell-size', '28', async (frame) => (await rowOf(frame, 270, 20, 460)).every((one) => one === '#3d4f42')],
   },
   coquette: {
@@ -183,7 +207,10 @@ const WALKS: Record<Game, Walk> = {
       [{ px: [300, 280] }, 'Intro'],
       [{ px: [20, 20] }, 'Colour, line 3'],
     ],
-    swaps: [['intro', quay(), pictures]],
+    swaps: [
+      ['intro', quay(), pictures],
+      ['colour-line-3', '#224466', async (frame) => (await rowOf(frame, 20, 0, 9)).join()],
+    ],
     // A ring of dots around the middle tells how many more there may be.
     number: [
       'max-score',
@@ -191,7 +218,7 @@ const WALKS: Record<Game, Walk> = {
       async (frame) => {
         await keyIn(frame, ' ', 32)
         const row = await rowOf(frame, 330, 270, 330)
-        return row.every((one) => one === '#000000' || one === '#ffffff')
+        return row.every((one) => one === '#224466' || one === '#ffffff')
       },
     ],
   },
@@ -204,8 +231,9 @@ const WALKS: Record<Game, Walk> = {
     swaps: [
       ['player', quay(), pictures],
       ['jump', bell(), file('audio/jump.mp3')],
+      ['health', 'Vigour:', words],
     ],
-    number: ['strength', '75', async (frame) => (await textsDrawn(frame)).includes('Health: 75%')],
+    number: ['strength', '75', async (frame) => (await words(frame)).includes('75%')],
   },
   'sliding-puzzle': {
     picks: [
@@ -213,7 +241,10 @@ const WALKS: Record<Game, Walk> = {
       ['.notice', 'You can play with your keyboard’s arrows'],
       [{ share: [0.02, 0.5] }, 'Body background'],
     ],
-    swaps: [['play', 'Slide off', (frame) => frame.locator('#launch').innerText()]],
+    swaps: [
+      ['play', 'Slide off', (frame) => frame.locator('#launch').innerText()],
+      ['body-background', '#224466', ground],
+    ],
     // Where the second of its squares lies.
     number: ['square-size', '40', async (frame) => (await frame.locator('svg svg').nth(1).getAttribute('x')) === '45'],
   },
@@ -255,12 +286,17 @@ for (const game of GAMES)
     for (const [part, what, shown] of swaps) {
       const before = await shown(frame)
       await choose(page, part)
-      if (typeof what === 'string') await page.getByTestId('wording').locator('textarea').first().fill(what)
-      else await page.getByTestId('replace-file').setInputFiles(what)
+      const inspector = page.getByTestId('inspector')
+      if (typeof what !== 'string') await page.getByTestId('replace-file').setInputFiles(what)
+      else if (what.startsWith('#')) await inspector.locator('input[type=color]').fill(what)
+      else await inspector.getByTestId('wording').locator('textarea').first().fill(what)
       // A swap may start the game again: then there is no page to ask for a moment.
-      await expect(async () => expect(await shown(frame)).not.toBe(before)).toPass()
+      await expect(async () => {
+        const now = await shown(frame)
+        if (typeof what === 'string') expect(now).toContain(what)
+        else expect(now).not.toBe(before)
+      }).toPass()
     }
-    await expect(page.getByText(new RegExp(`^${swaps.length} of \\d+ are yours`))).toBeVisible()
     const [part, value, felt] = number
     await running(page)
     await choose(page, part)
