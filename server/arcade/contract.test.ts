@@ -1,5 +1,5 @@
 /** One contract for both databases: kept whole, so that it is the same list for each. */
-import { readdirSync } from 'node:fs'
+import { readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { strToU8 } from 'fflate'
 import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
@@ -548,6 +548,16 @@ describe.each(DATABASES)('an arcade on %s', (database) => {
       expect(row.state).toBe('returned')
       expect(row.problem).toContain('no room left')
       expect(await at.rows.readGame(at.db, row.game)).toBeNull()
+    })
+
+    it('where the templates cannot be laid out for it, the maker is told, and the next one is looked at', async () => {
+      const shelf = join(at.arcade.tmp, 'shelf')
+      writeFileSync(shelf, 'in the way')
+      const row = await send()
+      expect(row.state).toBe('returned')
+      expect(row.problem).toContain('could not look at this parcel')
+      rmSync(shelf)
+      expect((await send()).state).toBe('live')
     })
   })
 

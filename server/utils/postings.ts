@@ -32,6 +32,7 @@ import { refuse, Refusal } from './problem'
 import { arcade } from './store'
 import { hostOwn, shelf, shelfFolder } from './templates'
 import { dropUpload, fetchUpload, uploadOf } from './uploads'
+import { within } from './within'
 
 export async function viewOf(row: PostingRow): Promise<PostingView> {
   const { owner: _owner, upload: _upload, attempts: _attempts, ...view } = row
@@ -47,6 +48,8 @@ const MOST_OF_ONE = 10
 const MOST_ATTEMPTS = 3
 /** A parcel is its inspector's for this long, and longer as long as that one lives. */
 const LEASE_MS = 12_000
+/** The process that looks has two minutes; what is around it was seen to wait for the disk for ever. */
+const MOST_MS = 300_000
 
 /** Takes a finished upload as a posting, which waits for its inspection. */
 export async function post(owner: string, asked: PostRequest): Promise<PostingRow> {
@@ -113,7 +116,10 @@ export async function inspectNext(): Promise<boolean> {
       return true
     }
     if (row.state === 'sent') await move(row.id, ['sent'], 'in-inspection')
-    await inspectOne(row)
+    await within(MOST_MS, inspectOne(row), () => {
+      shelfAt = null
+      return new Error('it took longer than an inspection may, in this process')
+    })
   } catch (error) {
     await failed(row, error)
   } finally {
@@ -123,15 +129,21 @@ export async function inspectNext(): Promise<boolean> {
 }
 
 let shelfAt: Promise<string> | null = null
+/** The templates in a folder: made once, and anew where that failed, as on a disk that was full. */
+async function shelfMade(tmp: string): Promise<string> {
+  const made = (shelfAt ??= shelfFolder(tmp))
+  return made.catch((error: unknown) => {
+    if (shelfAt === made) shelfAt = null
+    throw error
+  })
+}
 
 async function inspectOne(row: PostingRow): Promise<void> {
   const { tmp } = await arcade()
-  shelfAt ??= shelfFolder(tmp)
+  const folder = await shelfMade(tmp)
   const parcel = await fetchUpload(row.upload)
   try {
-    await inspectApart({ script: inspectorScript(), shelf: await shelfAt, tmp }, parcel.path, (looked) =>
-      decide(row, looked),
-    )
+    await inspectApart({ script: inspectorScript(), shelf: folder, tmp }, parcel.path, (looked) => decide(row, looked))
   } finally {
     if (parcel.copied) await rm(parcel.path, { force: true })
   }
