@@ -3,7 +3,7 @@ import { MOST_CUTS } from '@core/folder/beside-words'
 import { withMet } from '@core/folder/seen'
 import type { FolderTemplate, Moment } from '@core/template/template'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import { keepTemplate } from '../storage/templates'
 import { useBench } from './bench'
 import { useTemplates } from './templates'
@@ -21,6 +21,11 @@ export const useMet = defineStore('met', () => {
   let cutBy = ''
   /** The template before the last cut of a file as it is drawn, and a part of both. */
   const uncut = shallowRef<{ before: FolderTemplate; part: string } | null>(null)
+  // Another pack may have something for a part that it would take away.
+  watch(
+    () => bench.pack?.id,
+    () => (uncut.value = null),
+  )
   let timer: ReturnType<typeof setTimeout> | null = null
 
   /** Says of a template made of a folder what is known of it from now on. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { levelOf } from '@core/template/uses'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { areFrames, bringingsOf } from '~/composables/dropped'
 import { usePartRows, type PartFilter, type PartRow } from '~/composables/part-rows'
 import { focusNext } from '~/composables/focus-next'
@@ -44,6 +44,13 @@ const filters = computed((): { id: PartFilter; name: string }[] => [
     : [{ id: 'level' as const, name: `Only in level ${bench.levelIndex + 1}: ${inLevel.value}` }]),
 ])
 
+/** What is picked on the stage, or found by its words, may lie farther down. */
+const list = useTemplateRef<HTMLElement>('list')
+watch(
+  () => bench.selected.part,
+  () => list.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
+)
 const isHere = (row: PartRow): boolean => row.parts.some((spec) => spec.id === bench.selected.part)
 const MARKS: Record<PartRow['mark'], string> = {
   template: 'still the template’s',
@@ -91,7 +98,7 @@ async function dropped(event: DragEvent, row: PartRow): Promise<void> {
 </script>
 
 <template>
-  <section class="parts" aria-label="Parts">
+  <section ref="list" class="parts" aria-label="Parts">
     <div class="top">
       <h2 class="title">Parts</h2>
       <span class="soft">{{ bench.tally.yours }} of {{ bench.tally.all }} are yours</span>

@@ -145,7 +145,7 @@ function cutAsDrawn(): void {
 /** The cut that can be taken back: of this file, and what of its new parts is swapped by now. */
 const taken = computed(() => {
   const { uncut } = met
-  if (uncut === null || uncut.before.id !== template.value.id) return null
+  if (uncut === null) return null
   const made = [uncut.part, ...partsBeside(template.value, uncut.part)]
   if (!made.includes(spec.id)) return null
   const were = new Set(uncut.before.parts.map(({ id }) => id))

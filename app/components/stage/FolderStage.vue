@@ -41,6 +41,7 @@ const stage = makeForeignStage(
 )
 const { view } = stage
 watch(() => view.starts, page.begin)
+/** It runs, or will not come: also where its page could not be fetched, which tells nothing. */
 const here = stageComes()
 watch(
   () => view.state,
@@ -191,6 +192,7 @@ const fileCount = computed(() => Object.keys(template.value.folder.files).length
         sandbox="allow-scripts allow-pointer-lock"
         allow="autoplay; gamepad"
         data-testid="folder-frame"
+        @load="view.src !== '' && here()"
       />
       <div
         v-if="picking"
