@@ -12,10 +12,11 @@ import { STEPS_PER_SECOND, type Point } from '@core/game/types'
 import { barColour } from '@player/bars'
 import { NIGHT, paint, type Images } from '@player/draw'
 import { makeControls, type Controls } from '@player/input'
-import { browserFrames, runLoop, type Frames, type Loop } from '@player/loop'
+import { runLoop, type Frames, type Loop } from '@player/loop'
 import { makeSpeaker, type Speaker } from '@player/sound'
 import { fitView, toWorld, type View } from '@player/view'
 import { reactive } from 'vue'
+import { framesThatRest } from './rest'
 import { thumbOf, stageView, WHOLE } from './stage-pictures'
 import type { Letters } from './typeface'
 
@@ -32,6 +33,8 @@ export interface Thumb {
 }
 
 const THUMB_EVERY = 100
+/** Frames in a row with nothing new to paint, after which the loop rests. */
+const STILL_FRAMES = 30
 const SEED = 20261123
 
 export interface StageOptions {
@@ -128,6 +131,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
 
   /** What a picture of a stage that stands still is made of; the same again is not painted again. */
   let painted: unknown[] = []
+  let still = 0
   function isPainted(): boolean {
     const session = director.session()
     const { state } = session
@@ -152,6 +156,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
     ]
     const same = !view.running && now.length === painted.length && now.every((one, i) => one === painted[i])
     painted = now
+    still = same ? still + 1 : 0
     return same
   }
 
@@ -170,7 +175,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   }
 
   const loop: Loop = runLoop(
-    options.frames ?? browserFrames,
+    options.frames ?? framesThatRest(() => still > STILL_FRAMES),
     () => {
       if (view.running && view.back === 0 && !document.hidden) step()
     },

@@ -1,25 +1,19 @@
+import { framesThatRest } from './rest'
+
 /** Small pictures that move: all by one clock, as often as their clips need it and no oftener. */
-const EVERY_MS = 1000 / 20
+const frames = framesThatRest(() => true)
 const listeners = new Set<(nowMs: number) => void>()
-let handle = 0
-let last = -Infinity
 
 function tick(now: number): void {
-  handle = requestAnimationFrame(tick)
-  // A frame early is nearer than a frame late.
-  if (now - last < EVERY_MS - 4) return
-  last = now
+  frames.request(tick)
   for (const listener of listeners) listener(now)
 }
 
 /** Calls it some twenty times a second until what is given back is called. */
 export function onTick(listener: (nowMs: number) => void): () => void {
   listeners.add(listener)
-  if (handle === 0) handle = requestAnimationFrame(tick)
+  if (listeners.size === 1) frames.request(tick)
   return () => {
-    listeners.delete(listener)
-    if (listeners.size > 0) return
-    cancelAnimationFrame(handle)
-    handle = 0
+    if (listeners.delete(listener) && listeners.size === 0) frames.cancel(0)
   }
 }

@@ -10,11 +10,12 @@ import { newPack } from '@core/pack/pack'
 import { buildGameDoc } from '@core/template/game-doc'
 import type { Template } from '@core/template/template'
 import { paint } from '@player/draw'
-import { browserFrames, runLoop, type Loop } from '@player/loop'
+import { runLoop, type Loop } from '@player/loop'
 import { fitView } from '@player/view'
 import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { shareInSight } from '~/composables/in-sight'
+import { framesThatRest } from '~/composables/rest'
 import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 
@@ -25,9 +26,7 @@ const assets = useAssets()
 let loop: Loop | null = null
 let seen = true
 /** All of them at every frame are what makes a laptop warm: only the one that is pointed at runs as smoothly as it can. */
-const SELDOM = 3
 let near = false
-let frame = 0
 const pointedAt = (on: boolean) => (near = on)
 let sighted: () => void = () => undefined
 /** What nobody has seen yet is not fetched and does not play. */
@@ -62,9 +61,9 @@ onMounted(async () => {
   draw()
   if (matchMedia('(prefers-reduced-motion: reduce)').matches) return
   loop = runLoop(
-    browserFrames,
+    framesThatRest(() => !near),
     () => seen && step(),
-    () => seen && (near || ++frame % SELDOM === 0) && draw(),
+    () => seen && draw(),
   )
 })
 onBeforeUnmount(() => loop?.stop())

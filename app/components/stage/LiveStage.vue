@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useRafFn } from '@vueuse/core'
 import { ratioOf, STAGES } from '@core/game/stage'
 import type { DrawItem } from '@core/game/draw-list'
 import { actorOf, boundsOf } from '@core/game/pick'
@@ -46,8 +47,7 @@ interface Outline {
 }
 const hover = shallowRef<Outline | null>(null)
 const dragging = ref(false)
-let pointer: { x: number; y: number } | null = null
-let handle = 0
+const pointer = shallowRef<{ x: number; y: number } | null>(null)
 
 const here = stageComes()
 onMounted(() => come().finally(here))
@@ -77,11 +77,9 @@ async function come(): Promise<void> {
   onStage.arranged = () => stage.value?.arranged() ?? null
   loading.value = false
   emit('ready', stage.value)
-  handle = requestAnimationFrame(follow)
 }
 onBeforeUnmount(() => {
   here()
-  cancelAnimationFrame(handle)
   onStage.arranged = () => null
   stage.value?.close()
 })
@@ -142,13 +140,6 @@ function under(x: number, y: number): Outline | null {
   return item === undefined ? null : outlineOf(item)
 }
 
-/** Things move under a resting pointer, so the outline follows every frame. */
-function follow(): void {
-  handle = requestAnimationFrame(follow)
-  if ((picking || dragging.value) && pointer !== null) hover.value = under(pointer.x, pointer.y)
-  if (over.value) drawOver()
-}
-
 const shapesCanvas = useTemplateRef<HTMLCanvasElement>('shapesCanvas')
 /** A number in hand shows how far it carries, where the rules can say so. */
 const reaching = computed(
@@ -160,6 +151,19 @@ const spotting = computed(() => {
   return spec?.spot === undefined || stage.value?.view.screen !== 'play' ? null : spec
 })
 const over = computed(() => shapes || reaching.value)
+const pointed = computed(() => (picking || dragging.value ? pointer.value : null))
+/** Things move under a resting pointer, so the outline follows every frame; where nothing has to, no frame is asked for. */
+const following = useRafFn(
+  () => {
+    if (pointed.value !== null) hover.value = under(pointed.value.x, pointed.value.y)
+    if (over.value) drawOver()
+  },
+  { immediate: false },
+)
+watch(
+  () => stage.value !== null && (over.value || pointed.value !== null),
+  (on) => (on ? following.resume() : following.pause()),
+)
 function drawOver(): void {
   const at = stage.value
   const to = shapesCanvas.value
@@ -225,13 +229,14 @@ function local(event: MouseEvent): { x: number; y: number } {
 }
 
 function moved(event: PointerEvent): void {
-  pointer = local(event)
+  pointer.value = local(event)
 }
 
 function clicked(event: MouseEvent): void {
   if (!picking) return
-  pointer = local(event)
-  const found = under(pointer.x, pointer.y)
+  const at = local(event)
+  pointer.value = at
+  const found = under(at.x, at.y)
   if (found === null) return
   bench.select(found.part, found.entry)
   emit('picked')
@@ -240,12 +245,12 @@ function clicked(event: MouseEvent): void {
 function draggedOver(event: DragEvent): void {
   event.preventDefault()
   dragging.value = true
-  pointer = local(event)
+  pointer.value = local(event)
 }
 
 function left(): void {
   dragging.value = false
-  pointer = null
+  pointer.value = null
   hover.value = null
 }
 
