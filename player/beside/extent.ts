@@ -49,23 +49,36 @@ export function extentOf(body: HTMLElement): { w: number; h: number } | null {
   return { w: Math.ceil(right - left + 2 * beside), h: Math.ceil(bottom - top + 2 * above) }
 }
 
+/** Canvases that are followed, at the most. */
+const MOST_CANVASES = 50
+
 /** Tells how much room the page needs, when it is there and when that changes: a small game does not stand in a corner. */
 export function followExtent(): void {
   let timer = 0
+  const followed = new Set<Element>()
   const measure = (): void => {
     timer = 0
+    // A canvas that lies apart from the flow makes no body larger, and gets its size when the game comes to it.
+    for (const canvas of document.querySelectorAll('canvas')) {
+      if (followed.has(canvas) || followed.size >= MOST_CANVASES) continue
+      followed.add(canvas)
+      changes.observe(canvas)
+    }
     const extent = document.body === null ? null : extentOf(document.body)
     if (extent !== null) tell({ is: 'extent', ...extent, within: { w: innerWidth, h: innerHeight } }, 'soon')
   }
   const soon = (): void => {
     if (timer === 0) timer = timeout(measure, REST_MS)
   }
+  const changes = new ResizeObserver(soon)
   addEventListener('load', () => {
     soon()
     timeout(soon, LATER_MS)
-    const changes = new ResizeObserver(soon)
     changes.observe(document.documentElement)
     changes.observe(document.body)
+    new MutationObserver((all) => {
+      if (all.some(({ addedNodes }) => [...addedNodes].some((one) => one instanceof HTMLCanvasElement))) soon()
+    }).observe(document.body, { childList: true, subtree: true })
   })
   addEventListener('resize', soon)
   // What is begun with a press may be larger than what it was begun on.

@@ -293,3 +293,17 @@ test('a sheet without a word on how it is cut is cut as the game draws it', asyn
     /^All 3/,
   ])
 })
+
+test('a canvas that lies apart and gets its size late is shown whole all the same', async ({ page }) => {
+  const late = `<!doctype html><title>Late</title><canvas style="position: absolute; left: 0; top: 0"></canvas><script>
+    setTimeout(() => {
+      const canvas = document.querySelector('canvas')
+      canvas.width = canvas.height = 600
+      const ink = canvas.getContext('2d')
+      ink.fillStyle = '#226644'
+      ink.fillRect(0, 0, 600, 600)
+    }, 2500)</script>`
+  await openZip(page, 'late.zip', zipFiles(new Map([['index.html', strToU8(late)]])))
+  await running(page)
+  await expect(page.getByTestId('folder-frame')).toHaveCSS('height', '600px')
+})
