@@ -3,23 +3,24 @@ import { join } from 'node:path'
 import { UserError } from '@core/errors'
 import { hashOf } from '@core/pack/hash'
 import { Template } from '@core/template/template'
-import { inspect, type Shipped } from './inspect'
+import { inspect, type Shelf } from './inspect'
 import { InspectorJob, type InspectorAnswer } from './job'
 import type * as z from 'zod'
 
 /** A process of its own, with limits set by whoever starts it: it reads one parcel, answers in one line, and ends. */
-function shelfIn(folder: string): Map<string, Shipped> {
-  const shelf = new Map<string, Shipped>()
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    if (!entry.isDirectory()) continue
-    const id = entry.name
-    const template = Template.parse(JSON.parse(readFileSync(join(folder, id, 'template.json'), 'utf8')))
-    const assets = new Map<string, Uint8Array>()
-    for (const [hash, { path }] of Object.entries(template.assets))
-      assets.set(hash, new Uint8Array(readFileSync(join(folder, id, path))))
-    shelf.set(id, { template, assets })
+function shelfIn(folder: string): Shelf {
+  const ids = new Set(readdirSync(folder, { withFileTypes: true }).flatMap((at) => (at.isDirectory() ? [at.name] : [])))
+  return {
+    has: (id) => ids.has(id),
+    get(id) {
+      if (!ids.has(id)) return undefined
+      const template = Template.parse(JSON.parse(readFileSync(join(folder, id, 'template.json'), 'utf8')))
+      const assets = new Map<string, Uint8Array>()
+      for (const [hash, { path }] of Object.entries(template.assets))
+        assets.set(hash, new Uint8Array(readFileSync(join(folder, id, path))))
+      return { template, assets }
+    },
   }
-  return shelf
 }
 
 const say = (answer: z.input<typeof InspectorAnswer>) =>

@@ -23,6 +23,9 @@ export interface Shipped {
   assets: ReadonlyMap<string, Uint8Array>
 }
 
+/** Where a parcel's template is looked up: the one of that id, read when it is asked for. */
+export type Shelf = Pick<ReadonlyMap<string, Shipped>, 'get' | 'has'>
+
 export interface Looked {
   manifest: ParcelManifest
   template: Template
@@ -78,7 +81,7 @@ function differs(file: string): Finding {
  * Looks at a received parcel without trusting who sent it: the list against the files, the game document against the
  * parts it was made from, and then the same rules that the editor runs. Throws a UserError for what cannot be read at all.
  */
-export async function inspect(bytes: Uint8Array, shelf: ReadonlyMap<string, Shipped>): Promise<Looked> {
+export async function inspect(bytes: Uint8Array, shelf: Shelf): Promise<Looked> {
   const files = unzipSafely(bytes, FILE, PARCEL_LIMITS)
   const manifest = readManifest(files)
   const folder = manifest.folder === undefined ? null : folderOf(manifest, files)
