@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from './scripts/chromium.mjs'
 
 const port = 3456
 
@@ -20,7 +21,7 @@ export default defineConfig({
     // Recording every step costs a quarter of the time: TRACE=1 when a failure is to be looked at.
     trace: process.env['TRACE'] === undefined ? 'off' : 'retain-on-failure',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-dev-shm-usage',

@@ -5,6 +5,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { CHROMIUM } from './chromium.mjs'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 process.env.NUXT_TELEMETRY_DISABLED = '1'
@@ -83,10 +84,21 @@ export function checkNode() {
   process.exit(1)
 }
 
+const INSTALL = ['Installing packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']]
+const isInstalled = (hash) => existsSync(join(root, 'node_modules')) && stamped('install', hash)
+
 export function install() {
   const hash = hashOf(['package-lock.json'])
-  if (existsSync(join(root, 'node_modules')) && stamped('install', hash)) return
-  run('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+  if (isInstalled(hash)) return
+  run(...INSTALL)
+  stamp('install', hash)
+}
+
+/** Packages of the registry and of Debian at once: each waits for its own server. */
+export async function installWithTools() {
+  const hash = hashOf(['package-lock.json'])
+  const jobs = [...(isInstalled(hash) ? [] : [INSTALL]), ...missingTools({})]
+  if (jobs.length > 0) await together(jobs)
   stamp('install', hash)
 }
 
@@ -113,10 +125,13 @@ export async function buildBeside(jobs) {
   stamp('build', hash)
 }
 
-/** What tests and measurements need of Debian's packages: Chromium, zip and unzip to be compared with, nginx as somebody else's server, PostgreSQL as the other database. */
-export function debianTools(more = {}) {
+/**
+ * What tests and measurements need of Debian's packages: Chromium, zip and unzip to be compared with, nginx as somebody
+ * else's server, PostgreSQL as the other database. The job that installs what is not there; none where all of it is.
+ */
+function missingTools(more) {
   const wanted = {
-    chromium: '/usr/bin/chromium',
+    'chromium-headless-shell': CHROMIUM,
     zip: '/usr/bin/zip',
     unzip: '/usr/bin/unzip',
     nginx: '/usr/sbin/nginx',
@@ -124,11 +139,13 @@ export function debianTools(more = {}) {
     ...more,
   }
   const missing = Object.entries(wanted).flatMap(([name, path]) => (existsSync(path) ? [] : [name]))
-  if (missing.length === 0) return
-  const apt = ['-y', '-o', 'DPkg::Lock::Timeout=600']
+  if (missing.length === 0) return []
+  const apt = 'apt-get -y -o DPkg::Lock::Timeout=600'
+  const both = `${apt} update && ${apt} install --no-install-recommends "$@"`
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  run('Looking up Debian packages', 'apt-get', [...apt, 'update'], { env })
-  run(`Installing ${missing.join(', ')}`, 'apt-get', [...apt, 'install', '--no-install-recommends', ...missing], {
-    env,
-  })
+  return [[`Installing ${missing.join(', ')}`, 'sh', ['-c', both, 'sh', ...missing], { env }]]
+}
+
+export function debianTools(more = {}) {
+  for (const job of missingTools(more)) run(...job)
 }

@@ -4,6 +4,7 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { CHROMIUM } from './chromium.mjs'
 import { bin, build, debianTools, root } from './setup.mjs'
 
 debianTools()
@@ -19,7 +20,7 @@ const server = spawn(process.execPath, [join(root, '.output/server/index.mjs')],
 })
 await new Promise((resolve) => server.stdout.on('data', (chunk) => String(chunk).includes('Listening') && resolve()))
 const chrome = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
 })
 const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } })

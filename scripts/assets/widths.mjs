@@ -1,13 +1,14 @@
 // Measures the game typeface in Debian's Chromium and writes core/wording/widths.json: `node scripts/assets/widths.mjs`.
 import { readFileSync, writeFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
+import { CHROMIUM } from '../chromium.mjs'
 
 const file = 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2'
 const letters = []
 for (let code = 32; code < 0x17f; code++) if (code < 127 || code > 160) letters.push(String.fromCharCode(code))
 letters.push(...'‘’“”–—…€')
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] })
 const page = await browser.newPage()
 const table = await page.evaluate(
   async ({ font, letters }) => {
