@@ -4,8 +4,11 @@ import { defineConfig } from 'vitest/config'
 
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 
-/** What measures time has the machine to itself. */
-const ALONE = ['core/growth.test.ts']
+/** What every project says alike. */
+const here = (name: string, folders: readonly string[], more: object) => ({
+  extends: true as const,
+  test: { name, include: folders.map((at) => `${at}/**/*.test.ts`), ...more },
+})
 
 export default defineConfig({
   plugins: [vue()],
@@ -16,27 +19,15 @@ export default defineConfig({
     hookTimeout: 300_000,
     server: { deps: { inline: ['vuetify'] } },
     projects: [
-      {
-        extends: true,
-        test: {
-          name: 'beside each other',
-          include: ['core', 'player', 'app', 'tests/unit', 'scripts'].map((at) => `${at}/**/*.test.ts`),
-          exclude: ALONE,
-          maxWorkers: 2,
-          sequence: { groupOrder: 0 },
-        },
-      },
-      {
-        // An arcade starts processes of its own and a database that others ask too; growth is told by time.
-        extends: true,
-        test: {
-          name: 'one after the other',
-          include: ['server/**/*.test.ts', ...ALONE],
-          globalSetup: ['tests/support/postgres-global.ts'],
-          maxWorkers: 1,
-          sequence: { groupOrder: 1 },
-        },
-      },
+      // The core keeps nothing between two calls, so that its files may share what they import: a third less to read.
+      here('core', ['core'], { isolate: false, maxWorkers: 2, sequence: { groupOrder: 0 } }),
+      here('app', ['app', 'player', 'tests/unit', 'scripts'], { maxWorkers: 2, sequence: { groupOrder: 0 } }),
+      // An arcade starts processes of its own and a database that others ask too.
+      here('server', ['server'], {
+        globalSetup: ['tests/support/postgres-global.ts'],
+        maxWorkers: 1,
+        sequence: { groupOrder: 1 },
+      }),
     ],
   },
 })

@@ -246,20 +246,23 @@ const plays = (shape: StageShape): void =>
     it('has a sound part for every event, and an event for every sound part', () => {
       const sounds = new Set(Object.keys(partsOf(setup.doc, 'sound')))
       const heard = new Set<string>()
-      for (const skill of [0, 0.4, 1])
-        for (let seed = 1; seed < 12; seed++)
+      // As many plays as it takes to hear them all; three at least, which may fire what has no sound.
+      for (let seed = 1; seed < 12 && (seed === 1 || [...sounds].some((sound) => !heard.has(sound))); seed++)
+        for (const skill of [0, 0.4, 1])
           play(setup, skill, seed * 13, 2 * MINUTE, (state) => state.events.forEach((event) => heard.add(event)))
       for (const event of heard) expect(sounds, event).toContain(event)
       for (const sound of sounds) expect(heard, sound).toContain(sound)
     })
 
-    it('survives 1,000 swaps in a running play, also of what is on the stage', () => {
+    // What a swap does to a running play is the same on both stages; where things stand is not.
+    const swaps = stage === template.stages[0] ? 1000 : 100
+    it(`survives ${swaps} swaps in a running play, also of what is on the stage`, () => {
       let seed = 7
       const next = (below: number) => (seed = (Math.imul(seed, 48271) >>> 0) % 2147483647) % below
       const session = startSession(setup, 5, { straightToPlay: true })
       const auto = makeAutoplay(setup, 0.6, 8)
       let now = pack
-      for (let swap = 0; swap < 1000; swap++) {
+      for (let swap = 0; swap < swaps; swap++) {
         const spec = template.parts[next(template.parts.length)]!
         const content = changed(spec.content, next)
         now = content === null ? { ...now, parts: {} } : { ...now, parts: { ...now.parts, [spec.id]: content } }
@@ -270,7 +273,7 @@ const plays = (shape: StageShape): void =>
         // Nobody is shown an end for ever.
         if (session.state.screen !== 'play') beginPlay(session.state, session.setup)
       }
-      expect(session.step).toBe(6000)
+      expect(session.step).toBe(6 * swaps)
     })
 
     it('never stands still while it plays itself', () => {
