@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { DEMO, post, openBelowGame, takeCover } from '../support/e2e'
+import { DEMO, go, post, openBelowGame, takeCover } from '../support/e2e'
 import { puffinCatch } from '../support/fixtures'
 import { startNginx } from '../support/nginx'
 import { scoredPlay } from '../support/plays'
@@ -27,11 +27,11 @@ const playsIn = (page: Page) =>
 
 /** The demo pack with all a posting needs; its page Post is open. */
 async function readyToPost(page: Page, title: string): Promise<void> {
-  await page.goto(`${DEMO}/label`)
+  await go(page, `${DEMO}/label`)
   await page.getByTestId('label-title').locator('input').fill(title)
   await takeCover(page)
   await page.getByTestId('cover-alt').locator('input').fill('A puffin under the quay crane')
-  await page.goto(`${DEMO}/post`)
+  await go(page, `${DEMO}/post`)
 }
 const choose = (page: Page, name: string) => page.getByRole('radio', { name }).first().click()
 
@@ -388,7 +388,7 @@ test('a posting can become a game of its own, a key moves to another browser, a 
   await expect(other.getByTestId('mail-letter')).toHaveCount(2)
   await other.context().close()
 
-  await page.goto(`${DEMO}/post`)
+  await go(page, `${DEMO}/post`)
   await page.getByRole('button', { name: 'Delete the game for good…' }).click()
   await page.getByTestId('delete-game').click()
   await expect(page.getByTestId('posting-row')).toHaveCount(1)
@@ -403,7 +403,7 @@ test('an address is left for what the label says, and only its maker finds it', 
   baseURL,
 }) => {
   await readyToPost(page, 'Puffin Catch')
-  await page.goto(`${DEMO}/label`)
+  await go(page, `${DEMO}/label`)
   await page
     .locator('[data-question=fright]')
     .getByRole('radio', { name: /^Horror/ })
@@ -411,7 +411,7 @@ test('an address is left for what the label says, and only its maker finds it', 
   await page.getByTestId('privacy-email').check()
   await page.getByLabel('What for').fill('To tell of the next release')
   await page.getByLabel('Who keeps them').fill('harbour-club')
-  await page.goto(`${DEMO}/post`)
+  await go(page, `${DEMO}/post`)
   await choose(page, 'Unlisted')
   const link = await post(page)
   await expect(page.getByTestId('addresses')).toContainText('Nobody has left one yet')

@@ -1,10 +1,11 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test as alone, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
 import type { Pixels } from '../../core/art/pixels'
 import { picture } from '../support/fixtures'
 import { canvasOf, choosePart, demoBench, freezeAtStart, saved, stagePoint, upload, type Upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 type Ink = [number, number, number, number]
 const MAGENTA: Ink = [230, 20, 200, 255]
@@ -189,10 +190,7 @@ test('a shared part is something else on one screen, and the same again', async 
 test('a game drawn pixel by pixel looks crisp: every pixel of the art is a whole block of the screen', async ({
   page,
 }) => {
-  await page.goto('/')
-  await expect(page.getByTestId('packs').getByText('Breakwater Gull')).toBeVisible()
-  await page.goto('/packs/demo-breakwater-gull/bench')
-  await expect(page.getByTestId('rewind')).toBeVisible()
+  await demoBench(page, 'breakwater-gull')
   await freezeAtStart(page)
   const blocks = async (): Promise<number> => {
     const shot = await canvasOf(page).screenshot()
@@ -273,7 +271,7 @@ test('one file serves several looks: a recoloured twin needs no second file', as
   await page.getByTestId('workshop').getByRole('button', { name: 'Done', exact: true }).click()
   await saved(page)
   const packs = await page.evaluate(
-    () =>
+    (id) =>
       new Promise<{
         parts: {
           good: {
@@ -286,10 +284,11 @@ test('one file serves several looks: a recoloured twin needs no second file', as
       }>((resolve) => {
         const open = indexedDB.open('pack-post')
         open.onsuccess = () => {
-          const read = open.result.transaction('packs').objectStore('packs').get('demo-puffin-catch')
+          const read = open.result.transaction('packs').objectStore('packs').get(id)
           read.onsuccess = () => resolve(read.result.pack)
         }
       }),
+    new URL(page.url()).pathname.split('/')[2]!,
   )
   const [mussel, twin] = packs.parts.good.entries.filter((entry) => entry.name.startsWith('Mussel'))
   expect(twin!.sprite.recolour!.tint).toBe('#2f8a3a')
@@ -297,7 +296,7 @@ test('one file serves several looks: a recoloured twin needs no second file', as
   expect(twin!.sprite.clips.fall.frames[0]!.asset).toBe(mussel!.sprite.clips.fall.frames[0]!.asset)
 })
 
-test('thousands of pieces are found by word, colour and shape, and a swap carries its credit', async ({ page }) => {
+alone('thousands of pieces are found by word, colour and shape, and a swap carries its credit', async ({ page }) => {
   await demoBench(page)
   await page.getByTestId('drawer-search').locator('input').fill('boat')
   await expect(page.getByTestId('pieces').getByText('sailboat').first()).toBeVisible()

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test as alone } from '@playwright/test'
 import {
   ballPng,
   canvasOf,
@@ -12,8 +12,9 @@ import {
   stageReady,
   swapByButton,
 } from '../support/e2e'
+import { test } from '../support/one-tab'
 
-test('a reload anywhere returns to the same state, undo included', async ({ page }) => {
+alone('a reload anywhere returns to the same state, undo included', async ({ page }) => {
   await demoBench(page)
   await choosePart(page, 'win-words')
   await page.getByTestId('wording').locator('textarea').first().fill('All aboard!')
@@ -56,7 +57,7 @@ test('picking a thing on the stage selects its part', async ({ page }) => {
   await expect(inspector.getByRole('heading', { name: 'Backdrop' })).toBeVisible()
 })
 
-test('a piece of the drawer swaps the chosen part, and its credit comes with it', async ({ page }) => {
+alone('a piece of the drawer swaps the chosen part, and its credit comes with it', async ({ page }) => {
   await demoBench(page)
   await choosePart(page, 'life')
   await page.getByTestId('drawer-search').locator('input').fill('red claws')
@@ -102,7 +103,7 @@ test('a swap shows on the very same moment; B shows the template’s there; rewi
   await expect.poll(async () => Number(await strip.getAttribute('aria-valuenow'))).toBe(0)
 })
 
-test('two tabs on one pack do not overwrite each other silently', async ({ page, context }) => {
+alone('two tabs on one pack do not overwrite each other silently', async ({ page, context }) => {
   await demoBench(page)
   const second = await context.newPage()
   await second.goto(`${DEMO}/bench`)
@@ -178,7 +179,7 @@ test('keys: step, shapes, next part, the sheet of keys', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
 })
 
-test('what a game cannot run without is said over the stage, with the part to fill', async ({ page }) => {
+alone('what a game cannot run without is said over the stage, with the part to fill', async ({ page }) => {
   // No shipped template needs anything it does not bring: here one does.
   await page.route('**/templates/windfall/template.json', async (route) => {
     const answer = await route.fetch()

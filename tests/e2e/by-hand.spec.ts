@@ -1,10 +1,11 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { makeSetup } from '../../core/game/setup'
 import { tablePlan } from '../../core/game/table/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { linkOf } from '../support/arcade-client'
 import { canvasOf, choosePart, freshPack, meanColour, saved, spotOn, stagePoint, tapKey } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { demoPacks, roundabout } from '../support/fixtures'
 
 const content = (id: string) => roundabout.parts.find((part) => part.id === id)!.content

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import type { CourseContent } from '../../core/kinds/course'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { Maker, parcelOf } from '../support/arcade-client'
 import { canvasOf, choosePart, freshPack, saved, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { demoPacks, stepstone } from '../support/fixtures'
 import { withLevels, withSlots } from '../support/levels'
 
@@ -67,8 +68,7 @@ test('by mouse: a course of one screen is laid, shut off and found so, opened ag
   await drag(page, [10, 0], [10, 6])
   await expect(reached(page)).toContainText('Nobody gets from the start')
   await saved(page)
-  const address = page.url()
-  await page.goto(address.replace('/bench', '/check'))
+  await page.goto(page.url().replace('/bench', '/check'))
   await expect(page.getByText('The way out cannot be reached').first()).toBeVisible()
   // Where that is, as a map, and the way there.
   const finding = page

@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { areasOf, twosomePlan } from '../../core/game/templates/twosome/plan'
 import { makeSetup } from '../../core/game/setup'
 import type { DeckContent } from '../../core/kinds/deck'
@@ -6,6 +6,7 @@ import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
 import { ballPng, choosePart, dropFile, freshPack, saved, spotOn, tapKey, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { encodePng } from '../../core/art/png'
 import { demoPacks, disc, twosome } from '../support/fixtures'
 

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { choosePart, demoBench } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 const average = (page: Page) => page.getByTestId('forecast').first().getAttribute('data-average').then(Number)
 const settled = (page: Page) => expect(page.getByTestId('forecast')).toHaveAttribute('data-state', 'done')

@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test as alone, type Page } from '@playwright/test'
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
@@ -10,8 +10,8 @@ import {
   DEMO_COUNT,
   ballPng,
   choosePart,
-  DEMO,
   demoBench,
+  go,
   home,
   saved,
   stageReady,
@@ -20,6 +20,7 @@ import {
   upload,
   type Upload,
 } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { serveFolder } from '../support/static-server.mjs'
 
 const alert = (page: Page) => page.getByTestId('notice')
@@ -139,7 +140,7 @@ test('a pack saved as a file opens elsewhere with nothing lost', async ({ page, 
   await choosePart(page, 'win-words')
   await page.getByTestId('wording').locator('textarea').first().fill('<b>Tidy</b> & done')
   await saved(page)
-  await page.goto(`${DEMO}/post`)
+  await go(page, 'post')
   const file = await download(page, () => page.getByTestId('save-pack').click())
   expect(file.name).toBe('puffin-catch.pack.zip')
 
@@ -163,7 +164,7 @@ test('a pack saved as a file opens elsewhere with nothing lost', async ({ page, 
   await elsewhere.close()
 })
 
-test('pack files that cannot be taken leave everything as it is', async ({ page }) => {
+alone('pack files that cannot be taken leave everything as it is', async ({ page }) => {
   await home(page)
   const pack = readFileSync('demo/puffin-catch/pack.json', 'utf8')
   const bad: [string, Uint8Array, string][] = [
@@ -187,9 +188,9 @@ test('pack files that cannot be taken leave everything as it is', async ({ page 
 
 test('game files play under any static server and sub-path, and the one-file game from disk', async ({ page }) => {
   await demoBench(page)
-  await page.goto(`${DEMO}/label`)
+  await go(page, 'label')
   await takeCover(page)
-  await page.goto(`${DEMO}/post`)
+  await go(page, 'post')
   await page.getByTestId('post-it').click()
   await expect(page.getByTestId('tracking')).toHaveAttribute('data-state', 'live')
   const zip = await download(page, () => page.getByTestId('game-files').click())

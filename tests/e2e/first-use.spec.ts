@@ -1,8 +1,9 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { CLEAR, picture, tone } from '../support/fixtures'
 import { encodePng } from '../../core/art/png'
-import { choosePart, DEMO, demoBench, swapByButton, upload } from '../support/e2e'
+import { choosePart, demoBench, go, swapByButton, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 /** Four pictures of water that fill their cells from side to side: likely a strip, and nobody can be sure. */
 const waves = picture(128, 32, (x, y) => {
@@ -98,7 +99,7 @@ test('a sound that is cut off says where', async ({ page }) => {
 })
 
 test('words are asked for once: the title goes to the label, buttons come translated', async ({ page }) => {
-  await page.goto('/templates/windfall')
+  await go(page, '/templates/windfall')
   await page.getByRole('button', { name: 'Start a pack' }).click()
   await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', /.+/)
   await choosePart(page, 'title-words')
@@ -150,7 +151,7 @@ test('licences are said in plain words, for several files at once', async ({ pag
       ),
     )
   await expect(page.getByTestId('inspector')).toContainText('ball 1.png')
-  await page.goto(`${DEMO}/check`)
+  await go(page, 'check')
   const row = page.getByTestId('uncredited')
   await expect(row).toContainText('2 files have no maker or licence yet')
   await row.getByText('Say it for all of them here').click()

@@ -3,7 +3,18 @@ import { describedSheet, FOLDER_GAMES, folderGame } from '../support/folder-game
 import { Maker, problemOf } from '../support/arcade-client'
 import { fillLabel, openBelowGame, saved, swapByButton } from '../support/e2e'
 import { NPM_GAMES, npmGame } from '../support/npm-games'
-import { foundNothing, frameOf, gull, openGame, played, quay, ready, running, shownIn, spyFiles } from '../support/folder-page'
+import {
+  foundNothing,
+  frameOf,
+  gull,
+  openGame,
+  played,
+  quay,
+  ready,
+  running,
+  shownIn,
+  spyFiles,
+} from '../support/folder-page'
 
 /** A press on something in a posted game. Where a mouse would have to go is not known to Playwright: the frame is scaled. */
 const pressIn = (thing: Locator): Promise<void> => thing.evaluate((element: HTMLElement) => element.click())

@@ -1,11 +1,12 @@
-import { expect, test } from '@playwright/test'
+import { expect, test as alone } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import type { GuideLine } from '../../core/template/guide'
-import { ballPng, stageReady, startPack, home, swapByButton } from '../support/e2e'
+import { ballPng, demoBench, startPack, home, swapByButton } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 const { guide } = JSON.parse(readFileSync('templates/skipline/template.json', 'utf8')) as { guide: GuideLine[] }
 
-test('a new pack offers three first steps, which show where to press and go with the first swap', async ({ page }) => {
+alone('a new pack offers three first steps, which show where to press and go with the first swap', async ({ page }) => {
   await home(page)
   await startPack(page, 'Skipline')
   const card = page.getByTestId('guide-card')
@@ -33,8 +34,7 @@ const kinds = [
 ]
 
 test('a question is found by its words and opens what it speaks of, wherever that is', async ({ page }) => {
-  await page.goto('/packs/demo-quay-cart/bench')
-  await stageReady(page)
+  await demoBench(page, 'quay-cart')
   expect(kinds.length).toBeGreaterThan(8)
   for (const { say } of kinds) {
     await page.keyboard.press('Control+k')
@@ -47,8 +47,7 @@ test('a question is found by its words and opens what it speaks of, wherever tha
 })
 
 test('a dial in hand shows on the stage how far a jump carries', async ({ page }) => {
-  await page.goto('/packs/demo-quay-cart/bench')
-  await stageReady(page)
+  await demoBench(page, 'quay-cart')
   await expect(page.getByTestId('stage').locator('canvas.shapes')).toBeHidden()
   await page.keyboard.press('Control+k')
   await page.getByTestId('find-anything').locator('input').fill('Jump height')

@@ -1,11 +1,12 @@
-import { expect, test } from '@playwright/test'
+import { expect, test as alone } from '@playwright/test'
 import { encodePng } from '../../core/art/png'
 import { picture } from '../support/fixtures'
 import {
   DEMO_COUNT,
   choosePart,
-  DEMO,
   demoBench,
+  demoDesk,
+  go,
   home,
   saved,
   stageReady,
@@ -14,9 +15,10 @@ import {
   takeCover,
   upload,
 } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 test('tags: one spelling, suggestions from the pack’s own words, taken out again', async ({ page }) => {
-  await page.goto(`${DEMO}/label`)
+  await demoDesk(page, 'label')
   const tags = page.locator('.tag')
   await expect(tags).toHaveCount(3)
   await page.getByTestId('label-tag').locator('input').fill('  Sea-Birds!! ')
@@ -33,7 +35,7 @@ test('tags: one spelling, suggestions from the pack’s own words, taken out aga
 })
 
 test('what is wrong with a field is said beside it, and the preview follows every letter', async ({ page }) => {
-  await page.goto(`${DEMO}/label`)
+  await demoDesk(page, 'label')
   await page.getByTestId('label-title').locator('input').fill('BEST PUFFIN GAME')
   await expect(page.getByText('The title looks stuffed: it is all in capitals')).toBeVisible()
   await expect(
@@ -47,7 +49,7 @@ test('what is wrong with a field is said beside it, and the preview follows ever
 })
 
 test('a cover from a file is compared with the game’s own pictures', async ({ page }) => {
-  await page.goto(`${DEMO}/label`)
+  await demoDesk(page, 'label')
   const pink = encodePng(picture(320, 200, (x, y) => [255, (x * 3) % 60, 180 + (y % 40), 255]))
   await page.getByTestId('cover-file').setInputFiles(upload('pink.png', 'image/png', pink))
   await expect(page.getByText(/Only \d+ % of the cover’s colours are in the game/)).toBeVisible()
@@ -64,7 +66,7 @@ test('credits: an unknown author is a finding, and filling it in settles it', as
   await swapByButton(page, 'life', ballPng())
   await expect(page.getByTestId('inspector').getByText('my ball.png')).toBeVisible()
   await saved(page)
-  await page.goto(`${DEMO}/check`)
+  await go(page, 'check')
   const finding = page.locator('[data-rule="source-unknown"]')
   await expect(finding).toContainText('my ball.png')
   await finding.getByRole('button', { name: 'Take me there' }).click()
@@ -90,7 +92,7 @@ test('the name is edited in place, and history goes back to a named step', async
   await expect(page.getByTestId('wording').locator('textarea').first()).toHaveValue('Supper for the whole quay!')
 })
 
-test('a pack is thrown away and brought back; the desk stays at night over a reload', async ({ page }) => {
+alone('a pack is thrown away and brought back; the desk stays at night over a reload', async ({ page }) => {
   await home(page)
   await page.getByRole('button', { name: 'More about Puffin Catch' }).click()
   await page.getByRole('button', { name: 'Throw away' }).click()
@@ -110,7 +112,7 @@ test('words that run over are told at once and put right by one press', async ({
   await inspector.getByLabel('Play', { exact: true }).fill('Begin the great harbour supper')
   await expect(inspector.getByText(/Too long for its place by \d+ %/)).toBeVisible()
   await saved(page)
-  await page.goto(`${DEMO}/check`)
+  await go(page, 'check')
   await page.locator('[data-rule="words-overflow"]').getByRole('button', { name: 'Use smaller letters' }).click()
   await expect(page.locator('[data-rule="words-overflow"]')).toBeHidden()
 })
@@ -122,7 +124,7 @@ test('a goal that nobody can reach is a finding at once, with a goal that can be
   await page.keyboard.press('End')
   await expect(page.locator('[data-dial="goal"]')).toContainText('1000 points')
   await saved(page)
-  await page.goto(`${DEMO}/check`)
+  await go(page, 'check')
   const finding = page.locator('[data-rule="goal-unreachable"]')
   await expect(finding).toContainText('The goal of 1000 cannot be reached')
   await finding.getByRole('button', { name: 'Set a goal that can be won' }).click()

@@ -1,11 +1,12 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, test as alone, type Locator, type Page } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { canvasOf, demos, stageReady } from '../support/e2e'
+import { canvasOf, demoBench, demos } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { puffinCatch } from '../support/fixtures'
 import { threeLevels } from '../support/levels'
 import { withLooks } from '../support/looks'
@@ -31,8 +32,7 @@ async function ownGoal(page: Page, presses: number): Promise<void> {
 test('by mouse: three levels, each with a goal, a backdrop and a cast of its own; undo goes back over all of it', async ({
   page,
 }) => {
-  await page.goto('/packs/demo-puffin-catch/bench')
-  await stageReady(page)
+  await demoBench(page)
   await page.getByRole('button', { name: /^Levels 1/ }).click()
   await page.locator('[data-act=add-level]').click()
   await page.locator('[data-act=add-level]').click()
@@ -74,8 +74,7 @@ test('by mouse: three levels, each with a goal, a backdrop and a cast of its own
 test('by keys: levels are added, named, put in another order, taken out, and played from any of them', async ({
   page,
 }) => {
-  await page.goto('/packs/demo-puffin-catch/bench')
-  await stageReady(page)
+  await demoBench(page)
   await page.keyboard.press('l')
   await expect(stamp(page, 1)).toBeFocused()
   await page.locator('[data-act=add-level]').focus()
@@ -144,72 +143,71 @@ function threeTides(parts: Pack['parts'] = {}): Promise<Uint8Array> {
   }))
 }
 
-test('a posted game of three levels is played through, gone on with in a second visit, and a look is bought and worn', async ({
-  page,
-  request,
-  baseURL,
-}) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await threeTides())
-  const game = `/arcade/${view.postcode.toLowerCase()}`
-  await page.goto(game)
-  const canvas = frameCanvas(page)
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-  await canvas.press('Enter')
-  await expect(canvas).toHaveAttribute('data-screen', 'play')
-  await playOn(page, canvas)
-  await expect(canvas).toHaveAttribute('data-screen', 'done')
-
-  // Another visit goes on where it stood: the first is done, the second waits, the third is locked.
-  await expect.poll(() => page.evaluate(() => Object.keys(localStorage).join())).toContain('arcade:progress:')
-  await page.reload()
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-  const said = page.getByTestId('game-frame').contentFrame().locator('[aria-live]')
-  await expect(said).toContainText('Go on')
-  await canvas.press('ArrowDown')
-  await canvas.press('Enter')
-  await expect(canvas).toHaveAttribute('data-screen', 'levels')
-  await expect(said).toContainText('1 Low tide')
-  await expect(said).toContainText('33 % done')
-  await expect(said).toContainText('After “Half tide”')
-  await canvas.press('Escape')
-
-  // A look, paid with what was collected.
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-  await canvas.press('ArrowDown')
-  await canvas.press('ArrowDown')
-  await canvas.press('Enter')
-  await expect(canvas).toHaveAttribute('data-screen', 'looks')
-  await canvas.press('ArrowRight')
-  await canvas.press('Enter')
-  const kept = () =>
-    page.evaluate(() => {
-      const key = Object.keys(localStorage).find((one) => one.startsWith('arcade:progress:'))
-      return JSON.parse(localStorage.getItem(key ?? '') ?? '{}') as { worn?: string; looks?: string[] }
-    })
-  await expect.poll(kept).toMatchObject({ worn: 'scarf', looks: ['scarf'] })
-  await canvas.press('Escape')
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-
-  // On with the second, and the third to the end.
-  await canvas.press('Enter')
-  for (const screen of ['done', 'won'] as const) {
+alone(
+  'a posted game of three levels is played through, gone on with in a second visit, and a look is bought and worn',
+  async ({ page, request, baseURL }) => {
+    const maker = await Maker.arrive(request, baseURL!)
+    const view = await maker.send(await threeTides())
+    const game = `/arcade/${view.postcode.toLowerCase()}`
+    await page.goto(game)
+    const canvas = frameCanvas(page)
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    await canvas.press('Enter')
     await expect(canvas).toHaveAttribute('data-screen', 'play')
     await playOn(page, canvas)
-    await expect(canvas).toHaveAttribute('data-screen', screen)
-    await page.waitForTimeout(400)
-    if (screen === 'done') await canvas.press('Enter')
-  }
+    await expect(canvas).toHaveAttribute('data-screen', 'done')
 
-  // What is broken is put aside, said, and never in the way.
-  await page.evaluate(() => {
-    const key = Object.keys(localStorage).find((one) => one.startsWith('arcade:progress:'))!
-    localStorage.setItem(key, '{"purse":"all"}')
-  })
-  await page.reload()
-  await expect(said).toContainText('put aside')
-  expect(await page.evaluate(() => Object.keys(localStorage).join())).toContain(':aside')
-})
+    // Another visit goes on where it stood: the first is done, the second waits, the third is locked.
+    await expect.poll(() => page.evaluate(() => Object.keys(localStorage).join())).toContain('arcade:progress:')
+    await page.reload()
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    const said = page.getByTestId('game-frame').contentFrame().locator('[aria-live]')
+    await expect(said).toContainText('Go on')
+    await canvas.press('ArrowDown')
+    await canvas.press('Enter')
+    await expect(canvas).toHaveAttribute('data-screen', 'levels')
+    await expect(said).toContainText('1 Low tide')
+    await expect(said).toContainText('33 % done')
+    await expect(said).toContainText('After “Half tide”')
+    await canvas.press('Escape')
+
+    // A look, paid with what was collected.
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    await canvas.press('ArrowDown')
+    await canvas.press('ArrowDown')
+    await canvas.press('Enter')
+    await expect(canvas).toHaveAttribute('data-screen', 'looks')
+    await canvas.press('ArrowRight')
+    await canvas.press('Enter')
+    const kept = () =>
+      page.evaluate(() => {
+        const key = Object.keys(localStorage).find((one) => one.startsWith('arcade:progress:'))
+        return JSON.parse(localStorage.getItem(key ?? '') ?? '{}') as { worn?: string; looks?: string[] }
+      })
+    await expect.poll(kept).toMatchObject({ worn: 'scarf', looks: ['scarf'] })
+    await canvas.press('Escape')
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+
+    // On with the second, and the third to the end.
+    await canvas.press('Enter')
+    for (const screen of ['done', 'won'] as const) {
+      await expect(canvas).toHaveAttribute('data-screen', 'play')
+      await playOn(page, canvas)
+      await expect(canvas).toHaveAttribute('data-screen', screen)
+      await page.waitForTimeout(400)
+      if (screen === 'done') await canvas.press('Enter')
+    }
+
+    // What is broken is put aside, said, and never in the way.
+    await page.evaluate(() => {
+      const key = Object.keys(localStorage).find((one) => one.startsWith('arcade:progress:'))!
+      localStorage.setItem(key, '{"purse":"all"}')
+    })
+    await page.reload()
+    await expect(said).toContainText('put aside')
+    expect(await page.evaluate(() => Object.keys(localStorage).join())).toContain(':aside')
+  },
+)
 
 test('the same game as files on a host of one’s own is played on in a second visit', async ({ browser }) => {
   const dir = mkdtempSync(join(tmpdir(), 'tides-'))
@@ -247,10 +245,9 @@ test('the same game as files on a host of one’s own is played on in a second v
   rmSync(dir, { recursive: true })
 })
 
-test('a level of another pack comes with all that is its maker’s, as one step', async ({ page }) => {
+alone('a level of another pack comes with all that is its maker’s, as one step', async ({ page }) => {
   await demos(page)
-  await page.goto('/packs/demo-breakwater-gull/bench')
-  await stageReady(page)
+  await demoBench(page, 'breakwater-gull')
   await page.locator('[data-act=take-from]').click()
   await page.getByTestId('take-pack').selectOption('demo-puffin-catch')
   await page.getByTestId('take-from').getByLabel('Puffin Catch').check()

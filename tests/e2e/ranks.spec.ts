@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { encodePng } from '../../core/art/png'
 import type { Pixels } from '../../core/art/pixels'
 import { canvasOf, choosePart, freshPack, swapByButton, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 /** A gate in a colour that nothing else has: two posts and a lintel, with a hole that is seen through. */
 function gate(): Pixels {

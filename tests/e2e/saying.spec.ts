@@ -1,14 +1,15 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test as alone, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { DEMO, demoBench, post, swapByButton, takeCover, upload } from '../support/e2e'
+import { demoBench, demoDesk, go, post, swapByButton, takeCover, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { tone } from '../support/fixtures'
 
 const label = async (page: Page) => {
-  await page.goto(`${DEMO}/label`)
+  await demoDesk(page, 'label')
   await expect(page.getByTestId('label-title')).toBeVisible()
 }
 const question = (page: Page, id: string) => page.locator(`[data-question="${id}"]`)
@@ -41,7 +42,7 @@ test('the age guide asks, follows up, tells what an answer does, and says when t
 })
 
 test('what the parts say stands in pencil until it is taken; an answer by hand is not rubbed out', async ({ page }) => {
-  await page.goto('/templates/windfall')
+  await go(page, '/templates/windfall')
   await page.getByRole('button', { name: 'Start a pack' }).click()
   await page.getByRole('link', { name: /^Label:/ }).click()
   const result = page.getByTestId('age-result')
@@ -105,7 +106,7 @@ test('pictures of every kind are taken from play: covers, icon, shot, and a clip
   await take.click()
   await expect(page.getByRole('button', { name: 'Take out the clip' })).toBeVisible()
 
-  await page.goto(`${DEMO}/post`)
+  await go(page, 'post')
   await page.getByRole('radio', { name: 'Unlisted' }).click()
   const link = await post(page)
   await page.goto(link)
@@ -123,7 +124,7 @@ test('"as I always say it" is kept apart from packs and said on another label', 
   await page.getByTestId('preset-name').locator('input').fill('Club games')
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Club games', exact: true })).toBeVisible()
-  await page.goto('/packs/demo-breakwater-gull/label')
+  await demoDesk(page, 'label', 'breakwater-gull')
   await expect(page.getByTestId('privacy-plays')).not.toBeChecked()
   await page.getByTestId('presets').click()
   await page.getByRole('button', { name: 'Club games', exact: true }).click()
@@ -159,13 +160,13 @@ test('all safe ones are fixed as one step; another is kept with a reason that go
   }
   expect(report.findings.find((one) => one.kept !== undefined)).toMatchObject({ kept: 'I hit a jar myself' })
 
-  await page.goto(`${DEMO}/label`)
+  await go(page, 'label')
   await takeCover(page)
-  await page.goto(`${DEMO}/post`)
+  await go(page, 'post')
   await expect(page.getByText('1 finding, with your reasons')).toBeVisible()
 })
 
-test('nothing serious for axe on a posted game and its frame, both desks', async ({ page, request, baseURL }) => {
+alone('nothing serious for axe on a posted game and its frame, both desks', async ({ page, request, baseURL }) => {
   const maker = await Maker.arrive(request, baseURL!)
   const full = (pack: Pack): Pack => ({
     ...pack,

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import { readFileSync } from 'node:fs'
 import type { GameDoc } from '../../core/game/types'
@@ -7,7 +7,8 @@ import { loudnessOf } from '../../core/sound/loudness'
 import { durationOf, measure } from '../../core/sound/samples'
 import { clickOf } from '../../core/sound/seam'
 import { tone } from '../support/fixtures'
-import { choosePart, DEMO, demoBench, saved, stageReady, swapByButton, upload } from '../support/e2e'
+import { choosePart, demoBench, go, saved, stageReady, swapByButton, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { soundFixture } from '../support/sounds'
 import type { Page } from '@playwright/test'
 
@@ -16,7 +17,7 @@ const wav = (name: string, made: { bytes: Uint8Array }) => upload(name, 'audio/w
 /** Builds the parcel of the open pack by the real buttons, and opens it. */
 async function parcelOf(page: Page): Promise<{ doc: GameDoc; files: Record<string, Uint8Array> }> {
   await saved(page)
-  await page.goto(`${DEMO}/post`)
+  await go(page, 'post')
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('game-files').click()])
   const files = unzipSync(new Uint8Array(readFileSync((await download.path())!)))
   return { files, doc: JSON.parse(new TextDecoder().decode(files['game.json'])) as GameDoc }
@@ -58,12 +59,12 @@ test('a late effect is put right by one press of the check, and in the workshop'
   await swapByButton(page, 'catch-sound', wav('late.wav', tone(0.7, { head: 0.3 })))
   await expect(page.getByTestId('inspector').getByText('late.wav').first()).toBeVisible()
   await saved(page)
-  await page.goto(`${DEMO}/check`)
+  await go(page, 'check')
   const finding = page.getByText(/^Catch sound starts (29|30)\d ms late/)
   await expect(finding).toBeVisible()
   await page.getByRole('button', { name: 'Trim the start' }).click()
   await expect(finding).toBeHidden()
-  await page.goto(`${DEMO}/bench`)
+  await go(page, 'bench')
   await stageReady(page)
   await workOn(page, 'catch-sound')
   await expect(page.getByTestId('wave')).toHaveAttribute('data-seconds', /^0\.4[01]/)

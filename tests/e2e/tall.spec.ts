@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test'
-import { ballPng, canvasOf, fillLabel, post, saved, stageReady, swapByButton } from '../support/e2e'
+import { expect } from '@playwright/test'
+import { ballPng, canvasOf, demoBench, fillLabel, go, post, saved, stageReady, swapByButton } from '../support/e2e'
+import { test } from '../support/one-tab'
 
 /** Width to height of what an element takes. */
 async function ratioOf(target: ReturnType<typeof canvasOf>): Promise<number> {
@@ -12,7 +13,7 @@ for (const template of ['Windfall', 'Skipline'])
     page,
     browser,
   }) => {
-    await page.goto(`/templates/${template.toLowerCase()}`)
+    await go(page, `/templates/${template.toLowerCase()}`)
     await page.getByRole('radio', { name: /Tall/ }).click()
     await page.getByRole('button', { name: 'Start a pack' }).click()
     await stageReady(page)
@@ -61,8 +62,7 @@ for (const template of ['Windfall', 'Skipline'])
 test('a game is made tall and wide again on the bench, with the template’s beside it in the same shape', async ({
   page,
 }) => {
-  await page.goto('/packs/demo-breakwater-gull/bench')
-  await stageReady(page)
+  await demoBench(page, 'breakwater-gull')
   expect(await ratioOf(canvasOf(page))).toBeCloseTo(16 / 10, 1)
   await page.getByRole('button', { name: 'Make it tall' }).click()
   await expect.poll(() => ratioOf(canvasOf(page))).toBeCloseTo(10 / 16, 1)

@@ -1,10 +1,11 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { makeSetup } from '../../core/game/setup'
 import { whichPlan } from '../../core/game/templates/which-one/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { linkOf } from '../support/arcade-client'
 import { ballPng, cardJpeg, choosePart, freshPack, saved, spotOn, swapByButton } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { demoPacks, whichOne } from '../support/fixtures'
 
 const dial = (value: number) => ({ kind: 'dial', value })

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test'
-import { ballPng, choosePart, DEMO, demoBench, meanColour, post, saved, takeCover, upload } from '../support/e2e'
+import { expect, type Page } from '@playwright/test'
+import { ballPng, choosePart, demoBench, go, meanColour, post, saved, takeCover, upload } from '../support/e2e'
+import { test } from '../support/one-tab'
 import { soundFixture } from '../support/sounds'
 
 const row = (page: Page, key: string) => page.locator(`[data-text="${key}"]`)
@@ -43,7 +44,7 @@ test('an overlong text is marked, shrunk by one press, and fits on the stage', a
   const edge = await meanColour(shot, { x: 5.16 / 16, y: 4.97 / 10, w: 0.1 / 16, h: 0.7 / 10 })
   for (let i = 0; i < 3; i++) expect(Math.abs(plate[i]! - edge[i]!)).toBeLessThan(14)
   expect(Math.abs(inside[0] - plate[0]) + Math.abs(inside[1] - plate[1])).toBeGreaterThan(6)
-  await page.goto(`${DEMO}/check`)
+  await go(page, 'check')
   await expect(page.getByText(/does not fit|too long/i)).toHaveCount(0)
 })
 
@@ -115,12 +116,12 @@ test('a second language is written, falls back where it is empty, and players sw
   await expect(page.getByRole('button', { name: /^Not in Cymraeg/ })).toBeVisible()
   await saved(page)
   await page.getByTestId('desk-wording').getByRole('button', { name: 'Done' }).click()
-  await page.goto(`${DEMO}/label`)
+  await go(page, 'label')
   // Said once: the game's title in Welsh is the label's.
   await expect(page.getByTestId('label-tongue-title').locator('input')).toHaveValue('Dal y Pâl')
   await page.getByTestId('label-tongue-short').locator('input').fill('Daliwch y penwaig.')
   await takeCover(page)
-  await page.goto(`${DEMO}/post`)
+  await go(page, 'post')
   await page.getByRole('radio', { name: 'Unlisted' }).click()
   await saved(page)
   const link = await post(page)

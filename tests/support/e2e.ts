@@ -1,8 +1,10 @@
+import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { expect, type Locator, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
 import type { Area } from '../../core/game/layouts'
+import { emptyHistory } from '../../core/pack/history'
 import { demoPacks, disc } from './fixtures'
 
 export const DEMO = '/packs/demo-puffin-catch'
@@ -11,13 +13,13 @@ export const DEMO_COUNT = demoPacks().length
 
 /** Opens the home screen and waits until the demo pack is there. */
 export async function home(page: Page): Promise<void> {
-  await page.goto('/')
+  await go(page, '/')
   await expect(page.getByTestId('packs').getByText('Puffin Catch')).toBeVisible()
 }
 
 /** Unpacks the demo packs by the lightest page that does, where nothing plays itself meanwhile. */
 export async function demos(page: Page): Promise<void> {
-  await page.goto('/posted')
+  await go(page, '/posted')
   await expect(page.getByText('Nothing has been posted from this browser yet')).toBeVisible()
 }
 
@@ -33,20 +35,61 @@ export async function startPack(page: Page, template: string): Promise<void> {
 
 /** A new pack from a template, by its own page. */
 export async function freshPack(page: Page, template: string): Promise<void> {
-  await page.goto(`/templates/${template}`)
+  await go(page, `/templates/${template}`)
   await page.getByRole('button', { name: 'Start a pack' }).click()
   await stageReady(page)
 }
 
-/** The demo pack on its bench, with the stage running; it is unpacked by the link. */
-export async function demoBench(page: Page): Promise<void> {
-  await page.goto(`${DEMO}/bench`)
+const inApp = (page: Page): Promise<boolean> => page.evaluate(() => 'useNuxtApp' in window)
+
+/** Goes to a page of the app as a link in it would: a page is loaded only where none of the app is there yet. */
+export async function go(page: Page, to: string): Promise<void> {
+  if (!(await inApp(page))) return void (await page.goto(to))
+  const path = new URL(to, page.url()).pathname
+  await page.waitForFunction(() => (window as unknown as App).useNuxtApp().$router !== undefined)
+  // https://nuxt.com/docs/api/composables/use-nuxt-app: what the page itself goes by.
+  await page.evaluate((at) => (window as unknown as App).useNuxtApp().$router!.push(at), path)
+}
+interface App {
+  useNuxtApp(): { $router?: { push(path: string): Promise<unknown> } }
+}
+
+/** A demo pack at one of its desks; it is unpacked by the link. In a tab that is open already, it is a copy of it. */
+export async function demoDesk(page: Page, desk: string, demo = 'puffin-catch'): Promise<void> {
+  if (!(await inApp(page))) return void (await page.goto(`/packs/demo-${demo}/${desk}`))
+  const id = randomUUID()
+  const pack = { ...demoPacks().find((one) => one.id === `demo-${demo}`)!, id }
+  const row = { id, rev: 1, changed: new Date().toISOString(), pack, history: emptyHistory() }
+  await page.evaluate(
+    (one) =>
+      new Promise<void>((resolve, reject) => {
+        const opened = indexedDB.open('pack-post')
+        opened.onerror = () => reject(opened.error!)
+        opened.onsuccess = () => {
+          const put = opened.result.transaction('packs', 'readwrite')
+          put.objectStore('packs').put(one)
+          put.oncomplete = () => {
+            opened.result.close()
+            resolve()
+          }
+          put.onerror = () => reject(put.error!)
+        }
+      }),
+    row,
+  )
+  await go(page, `/packs/${id}/${desk}`)
+}
+
+/** A demo pack on its bench, with the stage running. */
+export async function demoBench(page: Page, demo?: string): Promise<void> {
+  await demoDesk(page, 'bench', demo)
   await stageReady(page)
 }
 
+/** Waits for the element alone: an `expect` that waits reads all names and roles of the page at each look. */
 export async function stageReady(page: Page): Promise<void> {
-  await expect(page.getByTestId('rewind')).toBeVisible()
-  await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', /.+/)
+  await page.getByTestId('rewind').waitFor()
+  await page.locator('[data-testid="stage"][data-screen]').waitFor()
 }
 
 export const canvasOf = (page: Page): Locator => page.getByTestId('stage').locator('canvas').first()

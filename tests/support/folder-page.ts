@@ -1,6 +1,6 @@
 import { expect, type FrameLocator, type Locator, type Page } from '@playwright/test'
 import { strToU8 } from 'fflate'
-import { upload } from './e2e'
+import { go, upload } from './e2e'
 import { drawerFile, picture, pngAsset, puffinCatch } from './fixtures'
 import { folderParcel, folderZip, type FolderGame } from './folder-games'
 
@@ -10,8 +10,8 @@ export const frameOf = (page: Page): FrameLocator => page.frameLocator('[data-te
 export const running = (page: Page) => expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
 
 export async function openZip(page: Page, name: string, bytes: Uint8Array): Promise<void> {
-  await page.goto('/posted')
-  await page.goto('/')
+  await go(page, '/posted')
+  await go(page, '/')
   await page.getByTestId('open-game').setInputFiles(upload(name, 'application/zip', bytes))
 }
 export async function openGame(page: Page, game: FolderGame): Promise<void> {
