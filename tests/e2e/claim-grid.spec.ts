@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { typingFor, claimPlan } from '../../core/game/templates/claim-grid/plan'
 import { lettersFor } from '../../core/game/templates/claim-grid/guess'
 import { makeSetup } from '../../core/game/setup'
@@ -7,7 +7,6 @@ import { newPack, type Pack } from '../../core/pack/pack'
 import { buildGameDoc } from '../../core/template/game-doc'
 import { Maker, parcelOf } from '../support/arcade-client'
 import { spotOn, tapKey } from '../support/e2e'
-import { test } from '../support/one-tab'
 import { claimGrid, demoPacks } from '../support/fixtures'
 
 const choice = (value: string) => ({ kind: 'choice', value })

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page } from '@playwright/test'
+import { expect, test as alone, type Page } from '@playwright/test'
 import type { CourseContent } from '../../core/kinds/course'
 import { newPack, type Pack } from '../../core/pack/pack'
 import { Maker, parcelOf } from '../support/arcade-client'
@@ -152,7 +152,7 @@ test('a course goes out as a table, is changed there, and comes back; what is no
   await expect(reached(page)).toContainText('to everything, and to the way out')
 })
 
-test('a posted stepstone of two levels keeps its three players over a reload', async ({ page, request, baseURL }) => {
+alone('a posted stepstone of two levels keeps its three players over a reload', async ({ page, request, baseURL }) => {
   const course: CourseContent = {
     ...{ kind: 'course', tiles: { c: 'crag' }, start: { x: 2.5, y: 8 } },
     play: [...Array.from({ length: 8 }, () => '.'.repeat(20)), 'c'.repeat(20), 'c'.repeat(20)],

@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, test as alone, type Locator, type Page } from '@playwright/test'
 import { areasOf, twosomePlan } from '../../core/game/templates/twosome/plan'
 import { makeSetup } from '../../core/game/setup'
 import type { DeckContent } from '../../core/kinds/deck'
@@ -250,67 +250,65 @@ async function turnAll(canvas: Locator, press: (card: number) => Promise<void>):
 }
 const areas = areasOf(twosomePlan(makeSetup(buildGameDoc(twosome, smallGame()))), 4)
 
-test('a posted board is played from its link by mouse, by touch and by keys, in two languages', async ({
-  page,
-  browser,
-  request,
-  baseURL,
-}) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await parcelOf(smallGame()))
-  expect(view.state, JSON.stringify(view)).toBe('live')
-  const game = `/arcade/${view.postcode.toLowerCase()}`
-  const frame = (at: Page) => at.getByTestId('game-frame').contentFrame()
-  await page.goto(game)
-  const canvas = frame(page).locator('canvas')
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-  await canvas.press('Enter')
-  await expect(canvas).toHaveAttribute('data-screen', 'play')
-  // A round that is left half way stands there in the next visit, in its pause.
-  await canvas.click({ position: await spotOn(canvas, areas[0]!), delay: 60 })
-  const kept = () => page.evaluate(() => Object.values(localStorage).some((one) => String(one).includes('"round":{')))
-  await expect.poll(kept).toBe(true)
-  await page.reload()
-  await expect(canvas).toHaveAttribute('data-screen', 'pause')
-  await canvas.press('Enter')
-  await expect(canvas).toHaveAttribute('data-screen', 'play')
-  await turnAll(canvas, async (card) => canvas.click({ position: await spotOn(canvas, areas[card]!), delay: 60 }))
-  await expect(canvas).toHaveAttribute('data-screen', 'won')
-  const said = frame(page).locator('[aria-live]')
-  await expect(said).toContainText('All pairs found!')
+alone(
+  'a posted board is played from its link by mouse, by touch and by keys, in two languages',
+  async ({ page, browser, request, baseURL }) => {
+    const maker = await Maker.arrive(request, baseURL!)
+    const view = await maker.send(await parcelOf(smallGame()))
+    expect(view.state, JSON.stringify(view)).toBe('live')
+    const game = `/arcade/${view.postcode.toLowerCase()}`
+    const frame = (at: Page) => at.getByTestId('game-frame').contentFrame()
+    await page.goto(game)
+    const canvas = frame(page).locator('canvas')
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    await canvas.press('Enter')
+    await expect(canvas).toHaveAttribute('data-screen', 'play')
+    // A round that is left half way stands there in the next visit, in its pause.
+    await canvas.click({ position: await spotOn(canvas, areas[0]!), delay: 60 })
+    const kept = () => page.evaluate(() => Object.values(localStorage).some((one) => String(one).includes('"round":{')))
+    await expect.poll(kept).toBe(true)
+    await page.reload()
+    await expect(canvas).toHaveAttribute('data-screen', 'pause')
+    await canvas.press('Enter')
+    await expect(canvas).toHaveAttribute('data-screen', 'play')
+    await turnAll(canvas, async (card) => canvas.click({ position: await spotOn(canvas, areas[card]!), delay: 60 }))
+    await expect(canvas).toHaveAttribute('data-screen', 'won')
+    const said = frame(page).locator('[aria-live]')
+    await expect(said).toContainText('All pairs found!')
 
-  // By keys, after another language was chosen among the options.
-  await canvas.press('Escape')
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-  for (const key of ['ArrowDown', 'ArrowDown', 'Enter']) await canvas.press(key)
-  await expect(canvas).toHaveAttribute('data-screen', 'options')
-  for (const key of ['ArrowDown', 'ArrowDown', 'Enter', 'Escape']) await canvas.press(key)
-  await expect(canvas).toHaveAttribute('data-screen', 'start')
-  await canvas.press('Enter')
-  await expect(canvas).toHaveAttribute('data-screen', 'play')
-  let at = 0
-  await turnAll(canvas, async (card) => {
-    const [from, to] = [areas[at]!, areas[card]!]
-    if (Math.abs(from[1] - to[1]) > 0.3) await tapKey(canvas, to[1] > from[1] ? 'ArrowDown' : 'ArrowUp')
-    if (Math.abs(from[0] - to[0]) > 0.3) await tapKey(canvas, to[0] > from[0] ? 'ArrowRight' : 'ArrowLeft')
-    at = card
-    await tapKey(canvas, 'Space', ' ')
-  })
-  await expect(canvas).toHaveAttribute('data-screen', 'won')
-  await expect(said).toContainText('Da iawn!')
+    // By keys, after another language was chosen among the options.
+    await canvas.press('Escape')
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    for (const key of ['ArrowDown', 'ArrowDown', 'Enter']) await canvas.press(key)
+    await expect(canvas).toHaveAttribute('data-screen', 'options')
+    for (const key of ['ArrowDown', 'ArrowDown', 'Enter', 'Escape']) await canvas.press(key)
+    await expect(canvas).toHaveAttribute('data-screen', 'start')
+    await canvas.press('Enter')
+    await expect(canvas).toHaveAttribute('data-screen', 'play')
+    let at = 0
+    await turnAll(canvas, async (card) => {
+      const [from, to] = [areas[at]!, areas[card]!]
+      if (Math.abs(from[1] - to[1]) > 0.3) await tapKey(canvas, to[1] > from[1] ? 'ArrowDown' : 'ArrowUp')
+      if (Math.abs(from[0] - to[0]) > 0.3) await tapKey(canvas, to[0] > from[0] ? 'ArrowRight' : 'ArrowLeft')
+      at = card
+      await tapKey(canvas, 'Space', ' ')
+    })
+    await expect(canvas).toHaveAttribute('data-screen', 'won')
+    await expect(said).toContainText('Da iawn!')
 
-  // Somebody else, on a phone.
-  const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true })
-  const other = await phone.newPage()
-  await other.goto(`${baseURL}${game}`)
-  const small = frame(other).locator('canvas')
-  await expect(small).toHaveAttribute('data-screen', 'start')
-  await small.press('Enter')
-  await expect(small).toHaveAttribute('data-screen', 'play')
-  await turnAll(small, async (card) => small.tap({ position: await spotOn(small, areas[card]!) }))
-  await expect(small).toHaveAttribute('data-screen', 'won')
-  await phone.close()
-})
+    // Somebody else, on a phone.
+    const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true })
+    const other = await phone.newPage()
+    await other.goto(`${baseURL}${game}`)
+    const small = frame(other).locator('canvas')
+    await expect(small).toHaveAttribute('data-screen', 'start')
+    await small.press('Enter')
+    await expect(small).toHaveAttribute('data-screen', 'play')
+    await turnAll(small, async (card) => small.tap({ position: await spotOn(small, areas[card]!) }))
+    await expect(small).toHaveAttribute('data-screen', 'won')
+    await phone.close()
+  },
+)
 
 test('with somebody in charge there are plates for them on the stage, and the deck is cards on paper', async ({
   page,

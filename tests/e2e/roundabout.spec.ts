@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, test as alone, type Locator, type Page } from '@playwright/test'
 import { makeSetup } from '../../core/game/setup'
 import { roundaboutPlan } from '../../core/game/templates/roundabout/plan'
 import { newPack, type Pack } from '../../core/pack/pack'
@@ -119,35 +119,33 @@ function game(): Pack {
   }
 }
 
-test('posted, and played from its link by three in turn, by mouse and by touch', async ({
-  page,
-  browser,
-  request,
-  baseURL,
-}) => {
-  const link = await linkOf(request, baseURL!, game())
-  const { throwArea } = roundaboutPlan(makeSetup(buildGameDoc(roundabout, game())))
-  const canvasIn = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('canvas')
-  const said = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('[aria-live]')
-  /** Where the throw is, anything that is read goes on too. */
-  const play = async (at: Page, press: (canvas: Locator, position: { x: number; y: number }) => Promise<void>) => {
-    const canvas = canvasIn(at)
-    await canvas.press('Enter')
-    await expect(canvas).toHaveAttribute('data-screen', 'play')
-    await expect(async () => {
-      await press(canvas, await spotOn(canvas, throwArea[0]!))
-      await expect(canvas).toHaveAttribute('data-screen', 'won', { timeout: 250 })
-    }).toPass({ intervals: [100] })
-    await expect(said(at)).toContainText('Home first!')
-  }
-  await page.goto(link)
-  await expect(canvasIn(page)).toHaveAttribute('data-screen', 'start')
-  await play(page, (canvas, position) => canvas.click({ position, delay: 50 }))
+alone(
+  'posted, and played from its link by three in turn, by mouse and by touch',
+  async ({ page, browser, request, baseURL }) => {
+    const link = await linkOf(request, baseURL!, game())
+    const { throwArea } = roundaboutPlan(makeSetup(buildGameDoc(roundabout, game())))
+    const canvasIn = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('canvas')
+    const said = (at: Page) => at.getByTestId('game-frame').contentFrame().locator('[aria-live]')
+    /** Where the throw is, anything that is read goes on too. */
+    const play = async (at: Page, press: (canvas: Locator, position: { x: number; y: number }) => Promise<void>) => {
+      const canvas = canvasIn(at)
+      await canvas.press('Enter')
+      await expect(canvas).toHaveAttribute('data-screen', 'play')
+      await expect(async () => {
+        await press(canvas, await spotOn(canvas, throwArea[0]!))
+        await expect(canvas).toHaveAttribute('data-screen', 'won', { timeout: 250 })
+      }).toPass({ intervals: [100] })
+      await expect(said(at)).toContainText('Home first!')
+    }
+    await page.goto(link)
+    await expect(canvasIn(page)).toHaveAttribute('data-screen', 'start')
+    await play(page, (canvas, position) => canvas.click({ position, delay: 50 }))
 
-  const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true })
-  const other = await phone.newPage()
-  await other.goto(link)
-  await expect(canvasIn(other)).toHaveAttribute('data-screen', 'start')
-  await play(other, (canvas, position) => canvas.tap({ position }))
-  await phone.close()
-})
+    const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true })
+    const other = await phone.newPage()
+    await other.goto(link)
+    await expect(canvasIn(other)).toHaveAttribute('data-screen', 'start')
+    await play(other, (canvas, position) => canvas.tap({ position }))
+    await phone.close()
+  },
+)
