@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { runLoop } from '@player/loop'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { framesThatRest } from './rest'
+import { restingFrames } from './rest'
 
 beforeEach(
   () =>
@@ -16,7 +16,7 @@ it('draws at every frame while something moves, a third of them at rest, and is 
   const draw = vi.fn()
   const step = vi.fn()
   const loop = runLoop(
-    framesThatRest(() => rests),
+    restingFrames(() => rests),
     step,
     draw,
   )

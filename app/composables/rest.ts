@@ -9,7 +9,7 @@ const EARLY_MS = 8
  * Frames for one loop, all of them while it is busy and some twenty a second while it rests. A frame that is asked for
  * costs the page its styles and layout and the screen a picture, also where nothing is drawn in it.
  */
-export function framesThatRest(rests: () => boolean): Frames {
+export function restingFrames(rests: () => boolean): Frames {
   let frame = 0
   let waiting: ReturnType<typeof setTimeout> | undefined
   return {

@@ -16,7 +16,7 @@ import { runLoop, type Frames, type Loop } from '@player/loop'
 import { makeSpeaker, type Speaker } from '@player/sound'
 import { fitView, toWorld, type View } from '@player/view'
 import { reactive } from 'vue'
-import { framesThatRest } from './rest'
+import { restingFrames } from './rest'
 import { thumbOf, stageView, WHOLE } from './stage-pictures'
 import type { Letters } from './typeface'
 
@@ -175,7 +175,7 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   }
 
   const loop: Loop = runLoop(
-    options.frames ?? framesThatRest(() => still > STILL_FRAMES),
+    options.frames ?? restingFrames(() => still > STILL_FRAMES),
     () => {
       if (view.running && view.back === 0 && !document.hidden) step()
     },

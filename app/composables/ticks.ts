@@ -1,7 +1,7 @@
-import { framesThatRest } from './rest'
+import { restingFrames } from './rest'
 
 /** Small pictures that move: all by one clock, as often as their clips need it and no oftener. */
-const frames = framesThatRest(() => true)
+const frames = restingFrames(() => true)
 const listeners = new Set<(nowMs: number) => void>()
 
 function tick(now: number): void {

@@ -15,7 +15,7 @@ import { fitView } from '@player/view'
 import { onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import { loadImagesOf } from '~/composables/images'
 import { shareInSight } from '~/composables/in-sight'
-import { framesThatRest } from '~/composables/rest'
+import { restingFrames } from '~/composables/rest'
 import { lettersOf } from '~/composables/typeface'
 import { useAssets } from '~/stores/assets'
 
@@ -61,7 +61,7 @@ onMounted(async () => {
   draw()
   if (matchMedia('(prefers-reduced-motion: reduce)').matches) return
   loop = runLoop(
-    framesThatRest(() => !near),
+    restingFrames(() => !near),
     () => seen && step(),
     () => seen && draw(),
   )
