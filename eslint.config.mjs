@@ -113,6 +113,12 @@ export default withNuxt(
             "VStartTag:has(VAttribute[key.argument.name='counter']):not(:has(VAttribute[key.name='persistent-counter']))",
           message: 'A counter stays: add persistent-counter.',
         },
+        // A redraw writes the value over what is being typed and was not taken yet.
+        {
+          selector:
+            "VElement[name='input'] > VStartTag:has(VAttribute[key.argument.name='value']):has(VAttribute[key.argument.name=/^(change|blur)$/]):not(:has(VAttribute[key.argument.name='input']))",
+          message: 'A field that is taken when it is left shows its value by v-typed.',
+        },
       ],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-explicit-any': 'error',

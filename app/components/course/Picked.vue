@@ -61,16 +61,16 @@ function open(): void {
             {{ i + 1 }}
           </button>
           <input
+            v-typed="stop.x"
             type="number"
             step="0.5"
-            :value="stop.x"
             :aria-label="`Stop ${i + 1}, column`"
             @change="setStop(i, 'x', $event)"
           />
           <input
+            v-typed="stop.y"
             type="number"
             step="0.5"
-            :value="stop.y"
             :aria-label="`Stop ${i + 1}, row`"
             @change="setStop(i, 'y', $event)"
           />
@@ -91,11 +91,11 @@ function open(): void {
         <label class="time"
           >Seconds
           <input
+            v-typed="one!.seconds ?? 2.5"
             type="number"
             min="0.2"
             max="120"
             step="0.1"
-            :value="one!.seconds ?? 2.5"
             data-act="way-seconds"
             @change="setSeconds"
         /></label>

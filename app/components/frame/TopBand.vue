@@ -32,8 +32,8 @@ async function keepBoth(): Promise<void> {
       <input
         v-if="editing"
         v-focus
+        v-typed="bench.pack?.label.title"
         class="title head"
-        :value="bench.pack?.label.title"
         maxlength="80"
         aria-label="Name of the game"
         @blur="rename"

@@ -205,7 +205,7 @@ const fact = computed(() => {
       <input
         v-if="naming"
         v-focus
-        :value="spec.name"
+        v-typed="spec.name"
         maxlength="100"
         aria-label="Name of the part"
         @blur="rename"
@@ -271,9 +271,9 @@ const fact = computed(() => {
     </p>
     <p v-if="spec.dial" class="naming">
       <input
+        v-typed="now"
         type="number"
         step="any"
-        :value="now"
         :aria-label="`${spec.name} as a number`"
         @change="setNumber"
         @keydown.enter="($event.target as HTMLInputElement).blur()"

@@ -17,12 +17,12 @@ const STEP = 0.05
       <label v-for="axis in ['x', 'y'] as const" :key="axis">
         <span>{{ axis === 'x' ? 'To the right' : 'Down' }}</span>
         <input
+          v-typed="at[axis]"
           type="number"
           class="mono"
           :step="STEP"
           :min="spec.spot?.least[axis]"
           :max="spec.spot?.most[axis]"
-          :value="at[axis]"
           :data-axis="axis"
           @change="
             spot.move(

@@ -44,11 +44,6 @@ const empty = computed(
 const longest = computed(() => Math.max(60, ...way.rounds.map(({ seconds }) => seconds)))
 const time = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${(seconds / 60).toFixed(1)} min`
-async function count(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  await way.setCount(field.valueAsNumber)
-  field.value = `${way.count}`
-}
 </script>
 
 <template>
@@ -87,12 +82,12 @@ async function count(event: Event): Promise<void> {
       <label class="count"
         >Spaces
         <input
-          :value="way.count"
+          v-typed="way.count"
           type="number"
           :min="LEAST_SPACES"
           :max="MOST_SPACES"
           data-testid="way-count"
-          @change="count"
+          @change="way.setCount(($event.target as HTMLInputElement).valueAsNumber)"
         />
       </label>
       <button type="button" class="link" data-act="even" @click="way.even()">Even out (E)</button>

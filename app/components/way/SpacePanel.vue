@@ -159,7 +159,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
       <label v-if="effect?.does === 'move'" class="row"
         >{{ kind === 'back' ? 'Back' : 'Forward' }}
         <input
-          :value="by"
+          v-typed="by"
           type="number"
           min="1"
           :max="MOST_SENT"
@@ -190,7 +190,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
       <label v-if="way.spec?.way?.points"
         >Points
         <input
-          :value="way.space.points ?? 0"
+          v-typed="way.space.points ?? 0"
           type="number"
           :min="-MOST_POINTS"
           :max="MOST_POINTS"
@@ -201,7 +201,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
       <label class="address"
         >To read on
         <input
-          :value="way.space.link ?? ''"
+          v-typed="way.space.link"
           type="url"
           maxlength="200"
           placeholder="https://…"

@@ -1,0 +1,5 @@
+import { typed } from '~/composables/typed'
+
+export default defineNuxtPlugin((nuxt) => {
+  nuxt.vueApp.directive('typed', typed)
+})
