@@ -107,8 +107,18 @@ export function prepare() {
 }
 
 const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build']]
-/** A folder of its own for what a build makes on the way, so that types can be checked in the usual one while it runs. */
-const BESIDE = { env: { ...process.env, PACK_POST_BUILD_DIR: '.nuxt-build', PACK_POST_QUICK: '1' } }
+/**
+ * A folder of its own for what a build makes on the way, so that types can be checked in the usual one while it runs;
+ * and room for what it throws away at once, which takes a tenth of its time otherwise.
+ */
+const BESIDE = {
+  env: {
+    ...process.env,
+    PACK_POST_BUILD_DIR: '.nuxt-build',
+    PACK_POST_QUICK: '1',
+    NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=128`,
+  },
+}
 const isBuilt = (hash) => existsSync(join(root, '.output/server/index.mjs')) && stamped('build', hash)
 
 export function build() {
