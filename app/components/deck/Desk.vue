@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { UserError } from '@core/errors'
 import { deckFromCsv, deckToCsv } from '@core/parcel/deck-csv'
-import { hasHeads, type SheetColumn } from '@core/pack/deck'
+import { hasHeads } from '@core/pack/deck'
 import { decodeTable, writeCells } from '@core/wording/table'
-import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { tableOfClipboard } from '~/composables/clipboard-table'
 import { download, fileWord } from '~/composables/download'
 import { bringingsOf } from '~/composables/dropped'
@@ -20,8 +20,7 @@ const sheet = useTemplateRef<{ focus(): void; reveal(): void }>('sheet')
 const files = useTemplateRef<{ open(): void }>('files')
 const csv = useTemplateRef<HTMLInputElement>('csv')
 const one = useTemplateRef<HTMLInputElement>('one')
-const finder = useTemplateRef<HTMLInputElement>('finder')
-const [find, by, said] = [ref(''), ref(''), ref('')]
+const finder = useTemplateRef<{ focus(): void }>('finder')
 /** The drawer lies open at the foot: a piece that is pressed or dropped goes into a cell. */
 const drawer = ref(false)
 /** A table that was taken in and may have its heads in the first row. */
@@ -162,35 +161,6 @@ async function pickedOne(event: Event): Promise<void> {
   if (file !== undefined) await at.put(fromFile(file), at.spot.row, at.spot.column)
   sheet.value?.focus()
 }
-async function replaceAll(): Promise<void> {
-  const count = await at.replace(find.value, by.value)
-  said.value =
-    count === 0 ? `“${find.value}” is nowhere in it.` : `Replaced ${count} ${count === 1 ? 'time' : 'times'}.`
-}
-/** Goes to the next row that says it, from the cell in hand on. */
-function findNext(): void {
-  const looked = find.value.toLowerCase()
-  const { rows } = at.content
-  if (looked === '') return
-  for (let n = 1; n <= rows.length; n++) {
-    const row = (at.spot.row + n) % rows.length
-    const column = at.sheet.findIndex(({ column, tag }: SheetColumn) =>
-      ((tag === '' ? rows[row]!.cells[column.id]?.text : rows[row]!.cells[column.id]?.in?.[tag]) ?? '')
-        .toLowerCase()
-        .includes(looked),
-    )
-    if (column < 0) continue
-    at.go(row, column)
-    sheet.value?.reveal()
-    said.value = `Row ${row + 1}.`
-    return
-  }
-  said.value = `“${find.value}” is nowhere in it.`
-}
-async function toFinder(): Promise<void> {
-  await nextTick()
-  finder.value?.focus()
-}
 const here = computed(() => {
   const to = at.sheet[at.spot.column]
   const language = to === undefined || to.tag === '' ? '' : `, ${at.languages.find(({ tag }) => tag === to.tag)?.name}`
@@ -240,7 +210,7 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
       <p v-if="at.content.rows.length === 0" class="empty" data-testid="deck-empty">
         Nothing in it yet. <b>Paste a list, one a line</b>, or cells of a spreadsheet; or write into the first row.
       </p>
-      <DeckSheet ref="sheet" @files="one?.click()" @find="toFinder()" />
+      <DeckSheet ref="sheet" @files="one?.click()" @find="finder?.focus()" />
       <p class="keys soft" aria-hidden="true">
         <b>{{ here }}</b>
         <span><kbd>Enter</kbd> next row</span><span><kbd>Ctrl D</kbd> fill down</span
@@ -301,18 +271,7 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
           >Sort all by {{ at.sheet[at.spot.column]?.column.name.toLowerCase() }}</v-btn
         >
       </div>
-      <h3>Find</h3>
-      <form class="find" @submit.prevent="findNext()">
-        <label>Words <input ref="finder" v-model="find" data-testid="deck-find" /></label>
-        <label>Put instead <input v-model="by" data-testid="deck-by" /></label>
-        <div class="row">
-          <v-btn type="submit" variant="outlined" size="small" :disabled="find === ''">Next</v-btn>
-          <v-btn variant="outlined" size="small" :disabled="find === ''" data-act="deck-replace" @click="replaceAll()"
-            >Replace all</v-btn
-          >
-        </div>
-        <p role="status" class="soft">{{ said }}</p>
-      </form>
+      <DeckFinder ref="finder" @found="sheet?.reveal()" />
     </template>
   </BenchDeskFrame>
 </template>
@@ -388,31 +347,7 @@ const print = () => window.open(`/packs/${bench.pack!.id}/cards?deck=${at.spec!.
 .ways .out {
   margin-left: 12px;
 }
-.ways kbd {
-  margin-left: 7px;
-}
 h3 {
   margin: 4px 0 -6px;
-}
-.find {
-  display: grid;
-  gap: 8px;
-}
-.find label {
-  display: grid;
-  gap: 2px;
-  font-size: 13px;
-}
-.find input {
-  padding: 5px 8px;
-  border: 1px solid var(--soft);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-}
-.find p {
-  margin: 0;
-  min-height: 1.4em;
 }
 </style>

@@ -7,7 +7,10 @@ import { bringingsOf } from '~/composables/dropped'
 import { useBench } from '~/stores/bench'
 import { useDeck, type Spot } from '~/stores/deck'
 
-/** The rows of a deck as a sheet: a cell in hand, written in place, many picked with Shift, files dropped on cells. */
+/**
+ * The rows of a deck as a sheet: a cell in hand, written in place, many picked with Shift, files dropped on cells. One
+ * component of over 400 lines, since keys, pointer and what is written in place are one hand on one grid.
+ */
 const emit = defineEmits<{ files: [number]; find: [] }>()
 const at = useDeck()
 const bench = useBench()

@@ -10,13 +10,11 @@ import { useNotices } from '~/stores/notices'
 import { useCrisp } from '~/stores/crisp'
 import { fromFile } from '~/composables/dropped-files'
 import { useMany } from '~/stores/many'
-import { useNext } from '~/stores/next'
 import { useSwap } from '~/stores/swap'
 import { useTakeFrom } from '~/stores/take-from'
 import { useWorkbench } from '~/stores/workbench'
 
 const bench = useBench()
-const next = useNext()
 const swap = useSwap()
 const workbench = useWorkbench()
 const desk = useDesk()
@@ -218,19 +216,7 @@ function ready(made: Stage): void {
             <button class="link" @click="crisp.set(crisp.offer)">Make the whole game crisp</button>
             <button class="link" @click="crisp.decline()">leave it smooth</button>
           </p>
-          <p class="soft before" role="status">
-            <template v-if="stage.view.before">The template’s content, on the very same moment</template>
-            <template v-else-if="next.act && next.act.on !== 'bench'"
-              >Next:
-              <NuxtLink :to="`/packs/${bench.pack!.id}/${next.act.on}`" data-testid="next-act">{{
-                next.act.say
-              }}</NuxtLink></template
-            >
-            <template v-else
-              >{{ bench.tally.yours === 0 ? 'First: click a thing in the game, and drop' : 'Drop' }} a picture or a
-              sound on it, or on its part. Hold B for the template’s.</template
-            >
-          </p>
+          <BenchNextLine :before="stage.view.before" />
           <BenchGuideCard />
         </template>
       </div>
@@ -280,6 +266,7 @@ function ready(made: Stage): void {
   grid-template-columns: 256px minmax(0, 1fr) 316px;
   flex: 1;
   min-height: 0;
+  position: relative;
 }
 .middle {
   display: flex;
@@ -332,9 +319,6 @@ function ready(made: Stage): void {
 }
 .working .stage-room :deep(.stage) {
   max-width: 320px;
-}
-.upper {
-  position: relative;
 }
 .reel {
   display: flex;
@@ -400,10 +384,6 @@ function ready(made: Stage): void {
   width: 420px;
   transform: translateX(-50%);
   z-index: 5;
-}
-.before {
-  text-align: center;
-  font-size: 13px;
 }
 @media (max-width: 1160px) {
   .upper {

@@ -1,22 +1,19 @@
 import { area, crumble, meets } from '../../crumble'
-import { clearEvents, makeEvents } from '../../events'
+import { clearEvents } from '../../events'
 import { judge } from '../../outcome'
-import { agePops, makePops, pop } from '../../pops'
+import { agePops, pop } from '../../pops'
 import { pickWeighted, roll, rolled } from '../../random'
-import type { Carry, Ending, Pad, PlayFacts, Rules } from '../../rules'
-import { dial, numberOf, shapeAt, type Actor, type Setup } from '../../setup'
+import type { Ending, Pad, PlayFacts, Rules } from '../../rules'
+import { numberOf, shapeAt, type Actor, type Setup } from '../../setup'
 import { touches } from '../../shapes'
 import type { StageShape } from '../../stage'
 import { BITS, STEPS_PER_SECOND, type Input } from '../../types'
+import { noShot, start } from './begin'
 import { fireWait, gunner, march } from './march'
 import { CROSSING, LINE, MOST_A_ROW, MOST_ROWS, placeOf, ranksPlan, ROWS, rowStart, shieldAt, SHIELDS_AT, THROUGH, WAVE, type RanksPlan } from './plan' // prettier-ignore
 import { BURST_STEPS, draw } from './show'
-import type { Foe, Ranks, Shield, Shot } from './state'
+import type { Foe, Ranks, Shot } from './state'
 
-const SHOTS = 10
-const DROPS = 16
-const POPS = 6
-const MOST_SHIELDS = 5
 const MOST_LIVES = 9
 const HURT_STEPS = 90
 const FIRE_CLIP_STEPS = 10
@@ -25,64 +22,6 @@ const HURT_CLIP_STEPS = 30
 const QUICK_STEPS = 8 * STEPS_PER_SECOND
 const GIFT_SPEED = 3.2 / STEPS_PER_SECOND
 const VISIT_SPEED = 2.2 / STEPS_PER_SECOND
-/** The first fire and the first visit come after so many steps. */
-const FIRST_FIRE = 2 * STEPS_PER_SECOND
-const VISIT_HEAD_START = 0.4
-
-/** Written out: an object that is spread keeps each of its numbers in a box of its own, made anew at every step. */
-const noShot = (): Shot => ({ live: false, a: 0, d: 0, age: 0 })
-const noFoe = (): Foe => ({ live: false, row: 0, index: 0, hits: 0, burst: 0, a: 0, d: 0 })
-
-function start(setup: Setup, seed: number, carry?: Carry): Ranks {
-  const plan = ranksPlan(setup)
-  const state: Ranks = {
-    rng: seed >>> 0,
-    step: 0,
-    score: 0,
-    outcome: 'playing',
-    events: makeEvents(),
-    lives: carry?.lives ?? dial(setup, 'lives'),
-    hero: { a: (plan.from + plan.to) / 2, clip: 'stand', clipStep: 0, hurt: 0, wait: 12, quick: 0 },
-    rows: Array.from({ length: MOST_ROWS }, (_, i) => ({
-      entry: plan.rows[i] ?? '',
-      d: rowStart(i),
-      left: plan.places.slice(i * MOST_A_ROW, (i + 1) * MOST_A_ROW).filter((one) => one !== null).length,
-    })),
-    foes: Array.from({ length: MOST_ROWS * MOST_A_ROW }, noFoe),
-    shots: Array.from({ length: SHOTS }, noShot),
-    drops: Array.from({ length: DROPS }, noShot),
-    shields: Array.from({ length: MOST_SHIELDS }, (_, i) => freshShield(plan, i)),
-    visitor: { live: false, entry: '', a: 0, way: 1, age: 0 },
-    gift: { live: false, a: 0, d: 0, does: '', age: 0 },
-    pops: makePops(POPS),
-    count: plan.count,
-    felled: 0,
-    left: plan.count,
-    fireIn: FIRST_FIRE,
-    visitIn: Math.round(plan.visitEvery * VISIT_HEAD_START),
-    bites: 0,
-    cause: '',
-  }
-  for (let row = 0; row < plan.rows.length; row++)
-    for (let index = 0; index < plan.perRow; index++) {
-      const own = placeOf(plan, row, index)
-      if (own === null) continue
-      const foe = state.foes[row * MOST_A_ROW + index]!
-      foe.live = true
-      foe.row = row
-      foe.index = index
-      foe.hits = own.hardness
-    }
-  march(state, plan)
-  return state
-}
-
-const freshShield = (plan: RanksPlan, i: number): Shield => ({
-  live: i < plan.shields && plan.grain.cells > 0,
-  a: shieldAt(plan, i),
-  cells: [...plan.grain.full],
-  gone: 0,
-})
 
 function setClip(state: Ranks, clip: string): void {
   state.hero.clip = clip
