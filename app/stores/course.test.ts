@@ -221,4 +221,19 @@ describe('what a template’s course is', () => {
     expect(now().start).toEqual({ x: 1.5, y: 5 })
     expect(undo()).toBe('')
   })
+
+  it('forgets with the next pack what was hidden, shut and picked in this one, and not on the way back to it', async () => {
+    const { course, bench } = at
+    const { id } = bench.pack!
+    course.layer = 'back'
+    course.hidden = ['play']
+    course.locked = ['back']
+    course.choose(['b'])
+    await bench.open(id)
+    expect(course.hidden).toEqual(['play'])
+    await open()
+    expect(course.layer).toBe('play')
+    expect([course.hidden, course.locked]).toEqual([[], []])
+    expect(course.chosen.things).toEqual([])
+  })
 })

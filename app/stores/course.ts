@@ -39,6 +39,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { latest } from '../composables/latest'
 import { explore } from '../workers/dry-run'
+import { perPack } from '../composables/per-pack'
 import { useBench } from './bench'
 import { useNotices } from './notices'
 
@@ -52,26 +53,26 @@ const NOTHING: Choice = { things: [], area: null }
 export const useCourse = defineStore('course', () => {
   const bench = useBench()
   const notices = useNotices()
-  const tool = ref<CourseTool>('paint')
-  const layer = ref<LayerName>('play')
+  const tool = perPack(ref<CourseTool>('paint'))
+  const layer = perPack(ref<LayerName>('play'))
   /** Layers that are not shown, and those in which nothing can be changed; things go with `play`. */
-  const hidden = ref<readonly LayerName[]>([])
-  const locked = ref<readonly LayerName[]>([])
+  const hidden = perPack(ref<readonly LayerName[]>([]))
+  const locked = perPack(ref<readonly LayerName[]>([]))
   /** All but the layer in hand step back. */
   const dimmed = ref(true)
   /** What is placed and moved goes from cell to cell. */
   const snaps = ref(true)
   const tile = ref('')
   const thing = ref({ part: '', entry: '' })
-  const chosen = shallowRef<Choice>(NOTHING)
+  const chosen = perPack(shallowRef<Choice>(NOTHING))
   /** Which stop of the way of what is picked is in hand. */
-  const stop = ref(-1)
+  const stop = perPack(ref(-1))
   const cursor = ref<Cell>({ x: 2, y: 2 })
   /** A cell to be shown when the desk is opened. */
   const goTo = ref<Cell | null>(null)
   /** The course as a stroke leaves it that is not over yet. */
   const draft = shallowRef<CourseContent | null>(null)
-  const clipped = shallowRef<Lifted | null>(null)
+  const clipped = perPack(shallowRef<Lifted | null>(null))
   let stroke: { last: Cell; cells: Map<string, Cell> } | null = null
 
   /** The part the course is of: of the level at hand, where that has one of its own. */
@@ -113,7 +114,7 @@ export const useCourse = defineStore('course', () => {
     { immediate: true },
   )
   watch(
-    [tools, () => spec.value?.id],
+    [tools, () => spec.value?.id, tool],
     ([all]) => {
       if (!all.includes(tool.value)) tool.value = all[0]!
     },

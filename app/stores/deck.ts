@@ -23,6 +23,7 @@ import { UserError } from '@core/errors'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { drawFormulas, MOST_DRAWN, undrawn, type FormulaAt } from '~/composables/formulas'
+import { perPack } from '~/composables/per-pack'
 import { useBench } from './bench'
 import { wantOf, type Bringing } from './incoming'
 import { useNotices } from './notices'
@@ -40,9 +41,9 @@ export const useDeck = defineStore('deck', () => {
   const swap = useSwap()
   const notices = useNotices()
   /** The cell in hand, and the other end of what is picked with it. */
-  const spot = ref<Spot>({ row: 0, column: 0 })
-  const anchor = ref<Spot>({ row: 0, column: 0 })
-  const only = ref<RowFilter>('all')
+  const spot = perPack(ref<Spot>({ row: 0, column: 0 }))
+  const anchor = perPack(ref<Spot>({ row: 0, column: 0 }))
+  const only = perPack(ref<RowFilter>('all'))
 
   const spec = computed(() => {
     const chosen = bench.spec(bench.selected.part)

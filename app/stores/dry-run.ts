@@ -9,6 +9,7 @@ import type { GameDoc } from '@core/game/types'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { dryRun } from '../workers/dry-run'
+import { perPack } from '../composables/per-pack'
 import { useBench } from './bench'
 
 const SEED = 20261123
@@ -29,7 +30,7 @@ export const useDryRun = defineStore('dry-run', () => {
   const state = ref<'idle' | 'running' | 'done'>('idle')
   const done = ref(0)
   const asked = ref(0)
-  const dial = ref('')
+  const dial = perPack(ref(''))
   const curve = shallowRef<CurvePoint[]>([])
   const curving = ref(false)
   const turns = latest()
@@ -38,7 +39,7 @@ export const useDryRun = defineStore('dry-run', () => {
   let playedFor = ''
 
   /** All levels in one go, instead of the one at hand. */
-  const whole = ref(false)
+  const whole = perPack(ref(false))
   const at = computed(() => (whole.value ? bench.setup : bench.here))
   const felt = computed(() => (at.value === null ? '' : feltOf(at.value.doc)))
   const facts = computed(() => (bench.here === null ? null : rulesFor(bench.here.doc.template.id).facts(bench.here)))

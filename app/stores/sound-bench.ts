@@ -11,6 +11,7 @@ import { makeListener } from '../composables/hear'
 import { bytesKept, keepBytes } from '../storage/assets'
 import type { Preview, SoundLook } from '../workers/work/sound-work'
 import { workshop } from '../workers/workshop'
+import { perPack } from '../composables/per-pack'
 import { useBench } from './bench'
 import { useDesk } from './desk'
 import { useNotices } from './notices'
@@ -30,7 +31,7 @@ export const useSoundBench = defineStore('sound-bench', () => {
   const swap = useSwap()
   const notices = useNotices()
   const desk = useDesk()
-  const tool = ref<SoundTool>('cut')
+  const tool = perPack(ref<SoundTool>('cut'))
   const draft = ref<SoundEdit>({ ...NO_EDIT })
   const preview = shallowRef<Preview | null>(null)
   const theirs = shallowRef<SoundLook | null>(null)

@@ -29,6 +29,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { latest } from '../composables/latest'
 import { roundsAmong } from '../workers/dry-run'
+import { perPack } from '../composables/per-pack'
 import { useBench } from './bench'
 import type { Bringing } from './incoming'
 import { useNotices } from './notices'
@@ -47,7 +48,7 @@ export const useWay = defineStore('way', () => {
   const bench = useBench()
   const notices = useNotices()
   const swap = useSwap()
-  const chosen = ref(1)
+  const chosen = perPack(ref(1))
   /** A place it is being dragged to, before it is let go. */
   const drag = shallowRef<{ at: number; place: Point } | null>(null)
 

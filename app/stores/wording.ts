@@ -12,6 +12,7 @@ import { fontFor } from '@player/draw'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { loadImagesOf } from '../composables/images'
+import { perPack } from '../composables/per-pack'
 import { PER_UNIT, pictureOf, placeOf, type ScreenPicture } from '../composables/screen-pictures'
 import { lettersOf, type Letters } from '../composables/typeface'
 import { useAssets } from './assets'
@@ -38,9 +39,9 @@ export const useWording = defineStore('wording', () => {
   const bench = useBench()
   const desk = useDesk()
   const assets = useAssets()
-  const tool = ref<WordingTool>('look')
+  const tool = perPack(ref<WordingTool>('look'))
   /** The row that is worked on. */
-  const key = ref('')
+  const key = perPack(ref(''))
   /** Tag of the language in the second column; empty for none. */
   const tag = ref('')
   const letters = shallowRef<Letters | null>(null)

@@ -3,6 +3,7 @@ import type { Clip, Frame, SpriteContent, Strip } from '@core/kinds/drawing'
 import { wholePart } from '@core/template/uses'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { perPack } from '../composables/per-pack'
 import { useBench } from './bench'
 import { useDesk } from './desk'
 import { useSwap } from './swap'
@@ -21,7 +22,7 @@ export const useWorkbench = defineStore('workbench', () => {
       if (on !== (desk.open === 'art')) desk.show(on ? 'art' : '')
     },
   })
-  const tool = ref<Tool>('frames')
+  const tool = perPack(ref<Tool>('frames'))
   const clipName = ref('')
   const index = ref(0)
   /** Times the game's speed; 0 stands still. */

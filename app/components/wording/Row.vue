@@ -29,6 +29,12 @@ const faint = computed(
 )
 const own = computed(() => one.line !== '' || bench.pack?.parts[one.spec.id] !== undefined)
 
+/** What is too long is put right under Look. */
+function put(): void {
+  emit('choose')
+  at.tool = 'look'
+}
+
 /** Cells of a spreadsheet come with a table; a pasted text does not. */
 function pasted(event: ClipboardEvent, where: string): void {
   const text = event.clipboardData?.getData('text/plain') ?? ''
@@ -86,9 +92,16 @@ function pasted(event: ClipboardEvent, where: string): void {
       <span v-if="other === ''" class="soft theirs">shown in {{ bench.pack?.language.name }}</span>
     </div>
     <div class="stands">
-      <span v-if="worst" :class="['fit', { bad: !worst.fits }]" data-fit>{{
-        worst.fits ? (worst.left > 200 ? 'fits' : `${worst.left} left`) : `${-worst.left} too many`
-      }}</span>
+      <button
+        v-if="worst && !worst.fits"
+        class="plain-button fit bad"
+        title="See what can be done about it"
+        data-fit
+        @click="put"
+      >
+        {{ -worst.left }} too many
+      </button>
+      <span v-else-if="worst" class="fit" data-fit>{{ worst.left > 200 ? 'fits' : `${worst.left} left` }}</span>
       <span v-if="worst && worst.fits && worst.scale < one.letters.scale - 0.01" class="soft"
         >at {{ Math.round(worst.scale * 100) }} %</span
       >
@@ -174,6 +187,13 @@ textarea.over {
 }
 .fit {
   font-weight: 700;
+}
+button.fit {
+  align-self: start;
+  min-height: 24px;
+  text-align: start;
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .bad {
   color: var(--vermilion);
