@@ -103,6 +103,23 @@ test('a swap shows on the very same moment; B shows the template’s there; rewi
   await expect.poll(async () => Number(await strip.getAttribute('aria-valuenow'))).toBe(0)
 })
 
+test('a press counts though something comes in above what is held down', async ({ page }) => {
+  await demoBench(page)
+  await choosePart(page, 'hero')
+  const button = page.getByTestId('open-workshop')
+  await button.hover()
+  await page.mouse.down()
+  await page.getByTestId('inspector').evaluate((at) => {
+    const late = document.createElement('div')
+    late.style.height = '90px'
+    at.prepend(late)
+    // Where the pointer is, there is something else now.
+    at.getBoundingClientRect()
+  })
+  await page.mouse.up()
+  await expect(page.getByTestId('workshop')).toBeVisible()
+})
+
 alone('two tabs on one pack do not overwrite each other silently', async ({ page, context }) => {
   await demoBench(page)
   const second = await context.newPage()

@@ -1,0 +1,3 @@
+import { steadyPresses } from '~/composables/steady-press'
+
+export default defineNuxtPlugin(() => steadyPresses(document))
