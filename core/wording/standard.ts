@@ -1,6 +1,7 @@
 /**
- * Words that every game needs and nobody wants to translate again: buttons, volumes, pause, keys. Our own translations,
- * found by the English text they stand for, so that any template whose words are these gets them. {names} stay.
+ * A table: words that every game needs and nobody wants to translate again: buttons, volumes, pause, keys. Our own
+ * translations, found by the English text they stand for, so that any template whose words are these gets them. {names}
+ * stay.
  */
 const ENGLISH = [
   'Play',
