@@ -26,8 +26,9 @@ export const useDryRun = defineStore('dry-run', () => {
   const bench = useBench()
   /** Somebody looks at the figures: only then are they worked out. */
   const watchers = ref(0)
-  const games = shallowRef<DryGame[]>([])
-  const state = ref<'idle' | 'running' | 'done'>('idle')
+  const games = perPack(shallowRef<DryGame[]>([]))
+  /** `running` from the moment on at which the figures are those of another game. */
+  const state = perPack(ref<'idle' | 'running' | 'done'>('idle'))
   const done = ref(0)
   const asked = ref(0)
   const dial = perPack(ref(''))
@@ -75,6 +76,9 @@ export const useDryRun = defineStore('dry-run', () => {
       if (old !== undefined && now !== old[0]) curve.value = []
       if (!looked || now === '' || (now === playedFor && state.value === 'done')) return
       if (timer !== null) clearTimeout(timer)
+      turns.begin()
+      state.value = 'running'
+      done.value = 0
       timer = setTimeout(() => void run(QUICK), WAIT_MS)
     },
     { immediate: true },

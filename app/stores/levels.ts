@@ -12,6 +12,7 @@ import { pictureOf } from '../composables/screen-pictures'
 import { lettersOf } from '../composables/typeface'
 import { dryRun } from '../workers/dry-run'
 import { useAssets } from './assets'
+import { perPack } from '../composables/per-pack'
 import { useBench } from './bench'
 import { useNotices } from './notices'
 
@@ -34,14 +35,14 @@ export const useLevels = defineStore('levels', () => {
   const notices = useNotices()
   /** Somebody looks at the row: only then is it painted and played. */
   const watchers = ref(0)
-  const pictures = shallowRef<Record<string, string>>({})
-  const forecast = shallowRef<Record<string, LevelForecast>>({})
+  const pictures = perPack(shallowRef<Record<string, string>>({}))
+  const forecast = perPack(shallowRef<Record<string, LevelForecast>>({}))
   /** Games played so far of the level that is being played; null when none is. */
   const running = shallowRef<{ level: string; done: number; of: number } | null>(null)
   const turns = latest()
   /** What a level's picture or forecast was worked out for. */
   const painted = new Map<string, unknown>()
-  const played = shallowRef<Record<string, string>>({})
+  const played = perPack(shallowRef<Record<string, string>>({}))
 
   /** Each level as a game of its own, in their order. */
   const docs = computed(() => {

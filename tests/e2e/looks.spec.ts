@@ -56,6 +56,10 @@ for (const desk of ['light', 'night']) {
       // The arcade's pages are the server's; the others are gone to as by their links.
       await (view.path.startsWith('/arcade') ? page.goto(view.path) : go(page, view.path))
       await view.ready(page)
+      // What comes in by fading has its colours at its end.
+      await page.waitForFunction(() =>
+        document.getAnimations().every((one) => one.effect?.getComputedTiming().endTime === Infinity),
+      )
       // Tooltips that are closed stay behind empty; nobody meets them.
       const axe = new AxeBuilder({ page }).exclude('.v-tooltip')
       // By night only the colours are others.
