@@ -34,7 +34,7 @@ const schemasAsTheyAre = {
 
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const HOUR = 3600
-/** Builds for tests do without maps to the sources and tables of sizes, which take a quarter of a build. */
+/** Builds for tests do without maps to the sources and without tables of sizes. */
 const quick = process.env['PACK_POST_QUICK'] !== undefined
 
 export default defineNuxtConfig({

@@ -109,7 +109,7 @@ export function prepare() {
 const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build']]
 /**
  * A folder of its own for what a build makes on the way, so that types can be checked in the usual one while it runs;
- * and room for what it throws away at once, which takes a tenth of its time otherwise.
+ * and room for what it throws away at once.
  */
 const BESIDE = {
   env: {

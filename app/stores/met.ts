@@ -3,7 +3,8 @@ import { MOST_CUTS } from '@core/folder/beside-words'
 import { withMet } from '@core/folder/seen'
 import type { FolderTemplate, Moment } from '@core/template/template'
 import { defineStore } from 'pinia'
-import { ref, shallowRef, watch } from 'vue'
+import { ref, shallowRef } from 'vue'
+import { perPack } from '../composables/per-pack'
 import { keepTemplate } from '../storage/templates'
 import { useBench } from './bench'
 import { useTemplates } from './templates'
@@ -20,12 +21,8 @@ export const useMet = defineStore('met', () => {
   const cuts = ref<Record<string, SeenCut[]>>({})
   let cutBy = ''
   /** The template before the last cut of a file as it is drawn, and a part of both. */
-  const uncut = shallowRef<{ before: FolderTemplate; part: string } | null>(null)
   // Another pack may have something for a part that it would take away.
-  watch(
-    () => bench.pack?.id,
-    () => (uncut.value = null),
-  )
+  const uncut = perPack(shallowRef<{ before: FolderTemplate; part: string } | null>(null))
   let timer: ReturnType<typeof setTimeout> | null = null
 
   /** Says of a template made of a folder what is known of it from now on. */
