@@ -21,7 +21,8 @@ export default defineConfig({
     projects: [
       // The core keeps nothing between two calls, so that its files may share what they import.
       here('core', ['core'], { isolate: false, maxWorkers: 2, sequence: { groupOrder: 0 } }),
-      here('app', ['app', 'player', 'scripts'], { maxWorkers: 2, sequence: { groupOrder: 0 } }),
+      // Stores and pages are made anew by each test; what lies in modules is what a tab would share as well.
+      here('app', ['app', 'player', 'scripts'], { isolate: false, maxWorkers: 2, sequence: { groupOrder: 0 } }),
       // An arcade starts processes of its own and a database that others ask too.
       here('server', ['server'], {
         globalSetup: ['tests/support/postgres-global.ts'],

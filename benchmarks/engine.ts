@@ -51,7 +51,7 @@ export function heapRow(id: TemplateId): Row {
   const { stdout } = spawnSync(
     process.execPath,
     ['--expose-gc', '--max-semi-space-size=128', '--single-threaded', '--import', 'tsx', 'benchmarks/heap.ts', id],
-    { encoding: 'utf8', env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.tests.json' } },
+    { encoding: 'utf8', env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.check.json' } },
   )
   return { what: `${id}, heap growth a step of the rules`, measured: `${stdout.trim()} bytes`, goal: '0 bytes' }
 }

@@ -20,6 +20,8 @@ export async function bundleBeside(root: string, name: keyof typeof BESIDE, outf
     banner: { js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);" },
     tsconfigRaw: '{}',
     legalComments: 'none',
+    // Each process reads it anew.
+    minify: true,
   })
 }
 

@@ -1,4 +1,4 @@
-// One of the small web games of the tests as a ZIP: `tsx --tsconfig tsconfig.tests.json scripts/folder-zip.ts pots FILE`.
+// One of the small web games of the tests as a ZIP: `tsx --tsconfig tsconfig.check.json scripts/folder-zip.ts pots FILE`.
 import { writeFileSync } from 'node:fs'
 import { FOLDER_GAMES, folderZip } from '../tests/support/folder-games'
 

@@ -92,7 +92,7 @@ try {
 
   // A small web game of somebody's own, in play, with what was picked in it.
   const zip = join(data, 'pot-hauler.zip')
-  spawnSync(bin('tsx'), ['--tsconfig', 'tsconfig.tests.json', 'scripts/folder-zip.ts', 'pots', zip], { cwd: root })
+  spawnSync(bin('tsx'), ['--tsconfig', 'tsconfig.check.json', 'scripts/folder-zip.ts', 'pots', zip], { cwd: root })
   await page.goto(base)
   await page.getByTestId('open-game').setInputFiles(zip)
   await page.locator('[data-testid=stage][data-screen=running]').waitFor()

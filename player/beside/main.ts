@@ -44,7 +44,7 @@ addEventListener('unhandledrejection', ({ reason }) => {
   const said = reason instanceof Error ? reason.message : String(reason)
   tell({ is: 'fault', text: clip(said), at: '' })
 })
-addEventListener('securitypolicyviolation', ({ blockedURI, sourceFile, lineNumber }) => {
+window.addEventListener('securitypolicyviolation', ({ blockedURI, sourceFile, lineNumber }) => {
   const place = at(sourceFile, lineNumber)
   // What goes through us is asked for by a line of ours, which stands in the page.
   tell({ is: 'refused', address: clip(blockedURI, 200), at: /\.html?, line/.test(place) ? '' : place })

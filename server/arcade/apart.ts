@@ -44,8 +44,10 @@ async function residentBytes(pid: number): Promise<number> {
  * an Error when it ended badly.
  */
 export function runApart(script: string, input: string, limits: ProcessLimits): Promise<string> {
-  // The heap of JavaScript itself stays well below what the process may have.
-  const node = [process.execPath, `--max-old-space-size=${Math.floor(limits.memory / 2)}`, script]
+  // The heap of JavaScript itself stays well below what the process may have. Threads that help to collect take more of
+  // the processors in so short a life than they save.
+  const heap = `--max-old-space-size=${Math.floor(limits.memory / 2)}`
+  const node = [process.execPath, heap, '--single-threaded-gc', script]
   const limited = existsSync(SHELL)
   const [command, args] = limited
     ? [

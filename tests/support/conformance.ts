@@ -328,7 +328,7 @@ export const keepsAnywhere = (): void =>
       const grown = execFileSync(process.execPath, [...HEAP_FLAGS, '--import', 'tsx', 'benchmarks/heap.ts', id], {
         cwd: root,
         encoding: 'utf8',
-        env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.tests.json' },
+        env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.check.json' },
       })
       // Beside what measuring itself leaves: an object a step would be 16 bytes at the least.
       expect(Math.abs(Number(grown)), `${grown.trim()} bytes a step`).toBeLessThan(3)

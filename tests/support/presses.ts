@@ -14,8 +14,8 @@ export async function countPresses(context: BrowserContext): Promise<Hand> {
   await context.exposeBinding('__pressed', () => void count++)
   await context.addInitScript(() => {
     const pressed = () => (window as unknown as { __pressed(): void }).__pressed()
-    addEventListener('pointerdown', pressed, true)
-    addEventListener(
+    window.addEventListener('pointerdown', pressed, true)
+    window.addEventListener(
       'keydown',
       (event) => {
         const field = (event.target as HTMLElement | null)?.matches?.('input:not([type=range]), textarea') ?? false
