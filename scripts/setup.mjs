@@ -58,23 +58,37 @@ export function run(what, command, args, options = {}) {
   }
 }
 
-/** Runs commands side by side and shows what each said, one after the other; ends this process when one fails. */
-export async function together(jobs) {
+/**
+ * Runs commands side by side, so many at once and in this order, and shows what each said when it ends; ends this
+ * process when one fails, after the others.
+ */
+export async function together(jobs, atOnce = jobs.length) {
   console.log(`\n▸ ${jobs.map(([what]) => what).join(', ')}`)
-  const results = await Promise.all(
-    jobs.map(
-      ([what, command, args, options]) =>
-        new Promise((resolve) => {
-          const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options })
-          const said = []
-          for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk))
-          child.on('error', (error) => resolve({ what, code: 1, said: error.message }))
-          child.on('exit', (code) => resolve({ what, code: code ?? 1, said: Buffer.concat(said).toString() }))
-        }),
-    ),
-  )
-  for (const { what, code, said } of results) console.log(`\n▸ ${what}${code === 0 ? '' : ': failed'}\n${said}`)
-  if (results.some(({ code }) => code !== 0)) process.exit(1)
+  const one = ([what, command, args, options]) =>
+    new Promise((resolve) => {
+      const began = Date.now()
+      const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options })
+      const said = []
+      const end = (code) => {
+        if (code === 0) options?.done?.()
+        const seconds = Math.round((Date.now() - began) / 1000)
+        console.log(`\n▸ ${what}, ${seconds} s${code === 0 ? '' : ': failed'}\n${Buffer.concat(said).toString()}`)
+        resolve(code)
+      }
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk))
+      child.on('error', (error) => {
+        said.push(Buffer.from(`${error.message}\n`))
+        end(1)
+      })
+      child.on('close', (code) => end(code ?? 1))
+    })
+  const waiting = [...jobs]
+  const codes = []
+  const next = async () => {
+    for (let job = waiting.shift(); job !== undefined; job = waiting.shift()) codes.push(await one(job))
+  }
+  await Promise.all(Array.from({ length: atOnce }, next))
+  if (codes.some((code) => code !== 0)) process.exit(1)
 }
 
 export function checkNode() {
@@ -128,11 +142,11 @@ export function build() {
   stamp('build', hash)
 }
 
-/** Builds beside other jobs, where there is something to build; types have to be prepared. */
-export async function buildBeside(jobs) {
+/** Builds beside other jobs, so many at once, where there is something to build; types have to be prepared. */
+export async function buildBeside(jobs, atOnce) {
   const hash = hashOf(SOURCES)
-  await together(isBuilt(hash) ? jobs : [...jobs, [...BUILD, BESIDE]])
-  stamp('build', hash)
+  const done = () => stamp('build', hash)
+  await together(isBuilt(hash) ? jobs : [[...BUILD, { ...BESIDE, done }], ...jobs], atOnce)
 }
 
 /**

@@ -293,7 +293,7 @@ function past(state: Skipline, set: Setup): Skipline | null {
 }
 
 describe('the line', () => {
-  // The ends of every dial that has to do with it, on both stages: 1,000 lines in all.
+  // The ends of every dial that has to do with it, on both stages: 400 lines in all.
   const ENDS: Dials[] = []
   for (const pace of [2, 5, 12])
     for (const [high, long] of [
@@ -305,13 +305,13 @@ describe('the line', () => {
       for (const up of [0, 200])
         ENDS.push({ pace, 'jump-height': high, 'hang-time': long, 'speed-up': up })
   const DENSE: Dials = { spacing: 0.4, rows: 100, 'pit-width': 100, 'prize-share': 0, goal: 2000 }
-  const lines = Array.from({ length: 1000 }, (_, i) => ({
+  const lines = Array.from({ length: 400 }, (_, i) => ({
     seed: i * 31 + 1,
     stage: SHAPES[i % 2]!,
     dials: { ...DENSE, ...ENDS[i % ENDS.length]!, 'high-share': [25, 0, 60][i % 3]!, 'pit-share': [25, 60, 0][i % 3]! },
   }))
 
-  it('can always be got through unhurt: 1,000 lines at the ends of all dials, by search', () => {
+  it('can always be got through unhurt: 400 lines at the ends of all dials, by search', () => {
     let things = 0
     for (const { seed, stage, dials } of lines) {
       const set = setupWith(dials, {}, stage)
@@ -326,7 +326,7 @@ describe('the line', () => {
         things++
       }
     }
-    expect(things).toBeGreaterThan(6000)
+    expect(things).toBeGreaterThan(2400)
   })
 })
 
