@@ -1,20 +1,19 @@
 import { expect, test, type Browser } from '@playwright/test'
-import { existsSync, readFileSync } from 'node:fs'
+import { existsSync, readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import { demos, stageReady, home } from '../support/e2e'
 
 /**
- * Bytes a file of the build takes on its way as it is served to people. Builds for tests are not packed so tightly: half
- * a minute of a processor that only this test would need.
+ * Bytes a file of the build takes on its way as it is served to people, heads and all. Builds for tests are packed with
+ * gzip alone: brotli takes half a minute of a processor that only this test would need.
  */
-const packed = new Map<string, number>()
-function onItsWay(url: string, otherwise: number): number {
+const saved = new Map<string, number>()
+function onItsWay(url: string, bytes: number): number {
   const path = join('.output/public', new URL(url).pathname)
-  if (!/\.(m?js|css|json|svg)$/.test(path) || !existsSync(path)) return otherwise
-  const known = packed.get(path) ?? brotliCompressSync(readFileSync(path)).length
-  packed.set(path, known)
-  return known
+  if (!existsSync(`${path}.gz`) || existsSync(`${path}.br`)) return bytes
+  if (!saved.has(path)) saved.set(path, statSync(`${path}.gz`).size - brotliCompressSync(readFileSync(path)).length)
+  return bytes - saved.get(path)!
 }
 
 /** kB that a browser with an empty cache fetches for a page, each file once: of script, and of everything. */
