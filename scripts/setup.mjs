@@ -120,7 +120,7 @@ export function prepare() {
   run('Preparing types', bin('nuxt'), ['prepare'])
 }
 
-const BUILD = ['Building (about a minute and a half, once)', bin('nuxt'), ['build']]
+const BUILD = ['Building (some minutes, once)', bin('nuxt'), ['build']]
 /** Room for what a job throws away at once: a tenth less of the processors. */
 const ROOM = { ...process.env, NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=128` }
 /** A folder of its own for what a build makes on the way, so that types can be checked in the usual one while it runs. */
