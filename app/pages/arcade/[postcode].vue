@@ -212,6 +212,10 @@ const api = computed(() => `/api/arcade/games/${step.value}`)
   margin: 0 auto;
   padding: 18px clamp(0px, 2vw, 24px) 60px;
 }
+/* There is no game that would want the whole width. */
+.page.missing {
+  padding: 18px 16px 60px;
+}
 .stage {
   aspect-ratio: 16 / 10;
   width: min(100%, 118vh);
