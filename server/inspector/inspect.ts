@@ -14,6 +14,7 @@ import { unzipSafely } from '@core/parcel/unzip'
 import { Template, type FolderTemplate } from '@core/template/template'
 import { fittedTo } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
+import { LRUCache } from 'lru-cache'
 import { PARCEL_LIMITS } from './limits'
 import { decodeAudio, decodePicture } from './decode'
 
@@ -38,6 +39,19 @@ export interface Looked {
 }
 
 const FILE = 'parcel'
+
+/** Bytes of what is kept unpacked: for one picture, or one sound, of the largest that are taken in. */
+const ROOM = { pixels: 150_000_000, samples: 350_000_000 }
+
+/** Keeps as many of the last answers as have room: one rule after the other asks for the same files. */
+function lately<T extends object>(room: number, sizeOf: (one: T) => number, make: (hash: string) => Promise<T | null>) {
+  const kept = new LRUCache<string, { found: T | null }>({
+    maxSize: room,
+    sizeCalculation: ({ found }) => (found === null ? 1 : 1 + sizeOf(found)),
+    fetchMethod: async (hash) => ({ found: await make(hash) }),
+  })
+  return async (hash: string): Promise<T | null> => (await kept.fetch(hash))!.found
+}
 
 /** A JSON file of a parcel; throws what `bad` says where it is missing or torn. */
 function jsonOf(raw: Uint8Array | undefined, bad: (why: string) => Error): unknown {
@@ -117,33 +131,26 @@ export async function inspect(bytes: Uint8Array, shelf: Shelf): Promise<Looked> 
 
   const byHash = new Map([...files.values()].map((content) => [hashOf(content), content]))
   const find = async (hash: string): Promise<Uint8Array | null> => byHash.get(hash) ?? shipped.assets.get(hash) ?? null
-  /** The last few answers: what is unpacked is large, and a rule asks for the same thing again and again. */
-  const once = <T>(most: number, make: (hash: string) => Promise<T>) => {
-    const recent = new Map<string, Promise<T>>()
-    return (hash: string) => {
-      const found = recent.get(hash) ?? make(hash)
-      recent.delete(hash)
-      recent.set(hash, found)
-      if (recent.size > most) recent.delete(recent.keys().next().value!)
-      return found
+  const unpacked =
+    <T>(how: (content: Uint8Array) => Promise<T | null>) =>
+    async (hash: string) => {
+      const found = await find(hash)
+      return found === null ? null : how(found)
     }
-  }
   const ctx: CheckContext = {
     template,
     pack,
     widths,
     playerBytes: files.get('player.js')?.length ?? 0,
     bytes: find,
-    pixels: once(12, async (hash) => {
-      const found = await find(hash)
-      return found === null ? null : decodePicture(found)
-    }),
+    pixels: lately(ROOM.pixels, ({ data }) => data.byteLength, unpacked(decodePicture)),
     encoders: null,
     files,
-    samples: once(3, async (hash) => {
-      const found = await find(hash)
-      return found === null ? null : decodeAudio(found)
-    }),
+    samples: lately(
+      ROOM.samples,
+      ({ channels: [one], channels }) => channels.length * (one?.byteLength ?? 0),
+      unpacked(decodeAudio),
+    ),
   }
   findings.push(...(await makeRunner().run(ctx)).findings)
   const kept = folder === null ? await usable(doc, pack, files) : new Map(files)
