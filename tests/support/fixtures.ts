@@ -69,21 +69,31 @@ export function bytesFrom(extra: ReadonlyMap<string, Uint8Array> = new Map()) {
   }
 }
 
-export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = new Map()): CheckContext {
-  const bytes = bytesFrom(extra)
-  const decode =
-    <T>(how: (bytes: Uint8Array) => Promise<T | null>) =>
-    async (hash: string) => {
-      const found = await bytes(hash)
-      return found === null ? null : how(found)
+/** A decoder that decodes a file of the shipped folders once, and one of `extra` once a context. */
+function decoderOf<T>(how: (bytes: Uint8Array) => Promise<T | null>) {
+  const shipped = new Map<string, Promise<T | null>>()
+  return (extra: ReadonlyMap<string, Uint8Array>) => {
+    const bytes = bytesFrom(extra)
+    const own = new Map<string, Promise<T | null>>()
+    return (hash: string): Promise<T | null> => {
+      const kept = extra.has(hash) ? own : shipped
+      const found = kept.get(hash) ?? bytes(hash).then((file) => (file === null ? null : how(file)))
+      kept.set(hash, found)
+      return found
     }
+  }
+}
+const pixelsFrom = decoderOf(decodePicture)
+const samplesFrom = decoderOf(decodeAudio)
+
+export function contextFor(pack: Pack, extra: ReadonlyMap<string, Uint8Array> = new Map()): CheckContext {
   return {
     template: fittedTo(TEMPLATES[pack.template.id as keyof typeof TEMPLATES], pack),
     pack,
     widths,
-    bytes,
-    pixels: decode(decodePicture),
-    samples: decode(decodeAudio),
+    bytes: bytesFrom(extra),
+    pixels: pixelsFrom(extra),
+    samples: samplesFrom(extra),
     encoders,
     files: null,
     playerBytes: 25_000,
