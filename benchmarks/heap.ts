@@ -1,12 +1,13 @@
 import { rulesFor } from '../core/game/registry'
 import { playerFor } from '../core/game/simulated'
 import { makeSetup } from '../core/game/setup'
-import { idleInput } from '../core/game/types'
-import { demoGame, type TemplateId } from './engine'
+import { idleInput, type GameDoc } from '../core/game/types'
 
-// `node --expose-gc --single-threaded … heap.ts windfall`: bytes that steps of one endless play leave on the heap, by step.
-const id = process.argv[2] as TemplateId
-const doc = demoGame(id)
+// Bytes that steps of one endless play leave on the heap, by step. The game is put in its place as this is bundled
+// (tests/support/heap.ts), so that nothing but it and the engine is in the process.
+declare const GAME: GameDoc
+const doc = GAME
+const { id } = doc.template
 const rules = rulesFor(id)
 doc.parts.dial![rules.facts(makeSetup(doc)).dial] = 1e9
 Object.assign(doc.parts.dial!, { lives: 1e9, 'speed-up': 0, time: 0 })

@@ -1,10 +1,11 @@
-import { execFileSync } from 'node:child_process'
 import { describe, expect, it } from 'vitest'
 import { casesOf, MINUTE, packOf, read, setupOf } from './conformance-cases'
 import { finishes } from './conformance-devices'
-import { contextFor, root } from './fixtures'
+import { contextFor } from './fixtures'
+import { bytesAStep } from './heap'
 import { withLevels, withSlots } from './levels'
 import { withLooks } from './looks'
+import { demoGame } from '../../benchmarks/engine'
 import { wordsOverflow } from '../../core/check/rules/words-overflow'
 import { gamesOf, playAll } from '../../core/dry-run/batch'
 import { feltOf } from '../../core/dry-run/felt'
@@ -313,25 +314,15 @@ function changed(content: PartContent, next: (below: number) => number): PartCon
   }
 }
 
-/**
- * Code that is not compiled yet keeps each number in a box (131 bytes a step of updraft with `--no-opt`). Compiled beside
- * the play, it is ready when the machine finds time for it; compiled within, after so many calls.
- */
-const HEAP_FLAGS = ['--expose-gc', '--max-semi-space-size=128', '--single-threaded']
-
 /** What every template keeps, whatever its stage. */
 export const keepsAnywhere = (): void =>
   describe.each(CATALOGUE)('%s', (id) => {
     const template = read(id)
 
     it('leaves nothing on the heap in a step', () => {
-      const grown = execFileSync(process.execPath, [...HEAP_FLAGS, '--import', 'tsx', 'benchmarks/heap.ts', id], {
-        cwd: root,
-        encoding: 'utf8',
-        env: { ...process.env, TSX_TSCONFIG_PATH: 'tsconfig.check.json' },
-      })
+      const grown = bytesAStep(demoGame(id))
       // Beside what measuring itself leaves: an object a step would be 16 bytes at the least.
-      expect(Math.abs(Number(grown)), `${grown.trim()} bytes a step`).toBeLessThan(3)
+      expect(Math.abs(grown), `${grown} bytes a step`).toBeLessThan(3)
     })
 
     it('asks for nothing that its rules do not name', () => {
