@@ -4,7 +4,8 @@ import { join } from 'node:path'
 import { text } from 'node:stream/consumers'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startS3 } from '../../tests/support/s3'
-import { openBlobs, sha256, type Blobs } from './blobs'
+import { openBlobs, type Blobs } from './blobs'
+import { sha256 } from '../sha256'
 import { readS3 } from './blobs-s3'
 
 const bytesOf = (words: string) => new TextEncoder().encode(words)

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import type { Readable } from 'node:stream'
 import { diskBlobs } from './blobs-disk'
 import { s3Blobs } from './blobs-s3'
@@ -25,8 +24,6 @@ export interface Blobs {
   /** Clears up after a server that was killed while it wrote; only for whoever has the place to themselves. */
   tidy(): Promise<void>
 }
-
-export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** `url`: empty for a folder on disk, `s3://bucket?endpoint=…&region=…` for an S3-compatible store. */
 export const openBlobs = (dir: string, url: string): Blobs => (url === '' ? diskBlobs(dir) : s3Blobs(url))

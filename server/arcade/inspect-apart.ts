@@ -5,7 +5,7 @@ import { userError, UserError } from '@core/errors'
 import type { Inspected, InspectorJob } from '../inspector/job'
 import { InspectorAnswer } from '../inspector/job'
 import { runApart } from './apart'
-import { sha256 } from './blobs'
+import { sha256 } from '../sha256'
 
 const INSPECTION_MS = 120_000
 /** Megabytes. A parcel at all its limits was seen to need about 700. */

@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { UserError } from '@core/errors'
-import { hashOf } from '@core/pack/hash'
 import { Template } from '@core/template/template'
+import { sha256 } from '../sha256'
 import { inspect, type Shelf } from './inspect'
 import { InspectorJob, type InspectorAnswer } from './job'
 import type * as z from 'zod'
@@ -33,7 +33,7 @@ async function main(): Promise<void> {
       new Uint8Array(readFileSync(job.parcel)),
       shelfIn(job.shelf),
     )
-    const files = [...kept].map(([name, bytes]) => ({ name, hash: hashOf(bytes), bytes: bytes.length }))
+    const files = [...kept].map(([name, bytes]) => ({ name, hash: sha256(bytes), bytes: bytes.length }))
     for (const [i, bytes] of [...kept.values()].entries()) writeFileSync(join(job.out, files[i]!.hash), bytes)
     say({ ok: true, value: { manifest, folder, findings, files } })
   } catch (error) {

@@ -4,7 +4,6 @@ import { makeRunner } from '@core/check/runner'
 import type { CheckContext } from '@core/check/rule'
 import { userError } from '@core/errors'
 import type { GameDoc } from '@core/game/types'
-import { hashOf } from '@core/pack/hash'
 import type { Pack } from '@core/pack/pack'
 import { stableJson } from '@core/pack/stable-json'
 import { buildGameDoc } from '@core/template/game-doc'
@@ -15,6 +14,7 @@ import { Template, type FolderTemplate } from '@core/template/template'
 import { fittedTo } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
 import { LRUCache } from 'lru-cache'
+import { sha256 } from '../sha256'
 import { PARCEL_LIMITS } from './limits'
 import { decodeAudio, decodePicture } from './decode'
 
@@ -107,11 +107,12 @@ export async function inspect(bytes: Uint8Array, shelf: Shelf): Promise<Looked> 
   const shipped = folder === null ? shelf.get(manifest.template.id) : { template: folder, assets: new Map() }
   if (shipped === undefined)
     throw userError('template', `This arcade does not know the template “${manifest.template.id}”.`)
+  const hashes = new Map([...files].map(([name, content]) => [name, sha256(content)]))
   const listed = new Set(manifest.files.map((file) => file.name))
   const findings: Finding[] = []
   for (const entry of manifest.files) {
     const content = files.get(entry.name)
-    if (content === undefined || content.length !== entry.bytes || hashOf(content) !== entry.sha256)
+    if (content === undefined || content.length !== entry.bytes || hashes.get(entry.name) !== entry.sha256)
       findings.push(differs(entry.name))
   }
   const list = manifestFile(files)
@@ -129,7 +130,7 @@ export async function inspect(bytes: Uint8Array, shelf: Shelf): Promise<Looked> 
   )
     findings.push(differs('game.json'))
 
-  const byHash = new Map([...files.values()].map((content) => [hashOf(content), content]))
+  const byHash = new Map([...files].map(([name, content]) => [hashes.get(name)!, content]))
   const find = async (hash: string): Promise<Uint8Array | null> => byHash.get(hash) ?? shipped.assets.get(hash) ?? null
   const unpacked =
     <T>(how: (content: Uint8Array) => Promise<T | null>) =>
@@ -153,7 +154,7 @@ export async function inspect(bytes: Uint8Array, shelf: Shelf): Promise<Looked> 
     ),
   }
   findings.push(...(await makeRunner().run(ctx)).findings)
-  const kept = folder === null ? await usable(doc, pack, files) : new Map(files)
+  const kept = folder === null ? await usable(doc, pack, files, hashes) : new Map(files)
   if (list !== undefined && folder !== null) kept.delete(list)
   return { manifest, template, folder, doc, findings, kept }
 }
@@ -183,12 +184,13 @@ async function usable(
   doc: GameDoc,
   pack: Pack,
   files: ReadonlyMap<string, Uint8Array>,
+  hashes: ReadonlyMap<string, string>,
 ): Promise<Map<string, Uint8Array>> {
   const kept = new Map<string, Uint8Array>()
   const wanted = [...Object.entries(doc.assets).map(([hash, { file }]) => [hash, file] as const), ...labelFiles(pack)]
   for (const [hash, name] of wanted) {
     const content = files.get(name)
-    if (content !== undefined && hashOf(content) === hash) kept.set(name, content)
+    if (content !== undefined && hashes.get(name) === hash) kept.set(name, content)
   }
   for (const size of ICONS) {
     const name = `icon-${size}.png`

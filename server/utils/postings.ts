@@ -22,7 +22,7 @@ import {
 } from '../arcade/postings'
 import type { PostingRow, ReleaseRecord } from '../arcade/records'
 import { packOfManifest } from '../inspector/inspect'
-import { sha256 } from '../arcade/blobs'
+import { sha256 } from '../sha256'
 import { useUpload } from '../arcade/uploads'
 import { owns } from './auth'
 import { setLive } from './games'

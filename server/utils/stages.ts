@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache'
 import type { H3Event } from 'h3'
 import { createError, getRouterParam, setResponseHeaders } from 'h3'
 import { STAGE_BYTES, StageKey } from '@core/folder/stage-protocol'
-import { sha256 } from '../arcade/blobs'
+import { sha256 } from '../sha256'
 import { gamesOrigin, publicOrigin } from './origins'
 import { refuse } from './problem'
 

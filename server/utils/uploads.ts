@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { UPLOAD_LIMIT_BYTES } from '@core/posting/protocol'
 import { FileStore } from '@tus/file-store'
 import { Server } from '@tus/server'
-import { sha256 } from '../arcade/blobs'
+import { sha256 } from '../sha256'
 import {
   addUpload,
   bytesOnTheWay,
