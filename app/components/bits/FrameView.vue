@@ -68,7 +68,9 @@ function draw(nowMs: number): void {
   at.width = width
   at.height = height
   if (image === undefined) return
-  const ink = at.getContext('2d')!
+  // Kept by the processor: drawn once or some times a second, it is painted with the row it stands in. As a surface of its
+  // own, each of them would be put together with the page again in every frame that the stage draws.
+  const ink = at.getContext('2d', { willReadFrequently: true })!
   const across = sprite.canvas?.w ?? cell.w
   const down = sprite.canvas?.h ?? cell.h
   let scale = Math.min(width / across, height / down)
