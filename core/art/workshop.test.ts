@@ -106,8 +106,9 @@ describe('drift', () => {
     }
   })
   it('is cancelled in the sprite without touching a pixel', () => {
+    const figures = [figure(64), figure(64, 3, -2)] as const
     const pixels = picture(128, 64, (x, y) => {
-      const of = x < 64 ? figure(64) : figure(64, 3, -2)
+      const of = figures[x < 64 ? 0 : 1]
       const at = (y * 64 + (x % 64)) * 4
       return [...of.data.subarray(at, at + 4)] as Ink
     })

@@ -71,7 +71,7 @@ describe('sprites in a cast are looked at one by one', () => {
 
 describe('sizes', () => {
   it('of a backdrop count in both directions, and its fix keeps the shape', async () => {
-    const wide = pngAsset(picture(4000, 2500, (x, y) => [x >> 4, y >> 4, 90, 255]))
+    const wide = pngAsset(picture(3200, 2000, (x, y) => [x >> 4, y >> 4, 90, 255]))
     const pack = withPart(
       puffinCatch(),
       'backdrop',
@@ -79,7 +79,7 @@ describe('sizes', () => {
       [wide],
     )
     const [finding] = await run('picture-too-large', pack, [wide])
-    expect(finding!.facts['height']).toBe(2500)
+    expect(finding!.facts['height']).toBe(2000)
     const fix = (await ruleById('picture-too-large')!.fix!(contextFor(pack, files([wide])), finding!))!
     const [next] = edit(pack, fix.command)
     const content = next.parts['backdrop']!
