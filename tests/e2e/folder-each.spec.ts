@@ -1,4 +1,4 @@
-import { expect, test, type FrameLocator, type Page } from '@playwright/test'
+import { expect, test as plain, type FrameLocator, type Page } from '@playwright/test'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { unzipSafely } from '../../core/parcel/unzip'
@@ -9,6 +9,7 @@ import { FOLDER_GAMES, folderGame, folderParcel, type FolderGame } from '../supp
 import { frameOf, gull, openZip, press, quay, running, shownIn } from '../support/folder-page'
 import { startNginx } from '../support/nginx'
 import { NPM_GAMES, npmGame, type NpmGame } from '../support/npm-games'
+import { test } from '../support/one-tab'
 
 type Game = FolderGame | NpmGame
 const GAMES: readonly Game[] = [...FOLDER_GAMES, ...NPM_GAMES]
@@ -316,32 +317,33 @@ for (const game of GAMES)
     await expect(async () => expect(await felt(frame)).toBe(true)).toPass()
   })
 
-test('the parcel of each plays under nginx from a sub-path, and asks for nothing that is not there', async ({
-  page,
-}) => {
-  const nginx = await startNginx(3496)
-  const missing: string[] = []
-  page.on('response', (answer) => {
-    const { pathname } = new URL(answer.url())
-    if (answer.status() === 404 && pathname !== '/favicon.ico') missing.push(pathname)
-  })
-  // One of them shows a picture of another host.
-  await page.route(
-    (url) => url.origin !== nginx.url,
-    (route) => route.abort(),
-  )
-  for (const game of GAMES) {
-    const { zip, template } = await folderParcel(await filesOf(game), { title: `${game} on a host of one’s own` })
-    for (const [name, bytes] of unzipSafely(zip, 'parcel')) {
-      const path = join(nginx.folder, 'deep', game, name)
-      mkdirSync(dirname(path), { recursive: true })
-      writeFileSync(path, bytes)
+plain(
+  'the parcel of each plays under nginx from a sub-path, and asks for nothing that is not there',
+  async ({ page }) => {
+    const nginx = await startNginx(3496)
+    const missing: string[] = []
+    page.on('response', (answer) => {
+      const { pathname } = new URL(answer.url())
+      if (answer.status() === 404 && pathname !== '/favicon.ico') missing.push(pathname)
+    })
+    // One of them shows a picture of another host.
+    await page.route(
+      (url) => url.origin !== nginx.url,
+      (route) => route.abort(),
+    )
+    for (const game of GAMES) {
+      const { zip, template } = await folderParcel(await filesOf(game), { title: `${game} on a host of one’s own` })
+      for (const [name, bytes] of unzipSafely(zip, 'parcel')) {
+        const path = join(nginx.folder, 'deep', game, name)
+        mkdirSync(dirname(path), { recursive: true })
+        writeFileSync(path, bytes)
+      }
+      await page.goto(`${nginx.url}/deep/${game}/${template.folder.page}`)
+      if (game === 'sliding-puzzle') await expect(page.locator('svg svg')).toHaveCount(16)
+      else await expect.poll(() => shownIn(page)).toBeGreaterThan(0)
+      if (game === 'pots') expect(missing.splice(0)).toEqual(['/deep/pots/sfx/horn.ogg'])
+      expect(missing, game).toEqual([])
     }
-    await page.goto(`${nginx.url}/deep/${game}/${template.folder.page}`)
-    if (game === 'sliding-puzzle') await expect(page.locator('svg svg')).toHaveCount(16)
-    else await expect.poll(() => shownIn(page)).toBeGreaterThan(0)
-    if (game === 'pots') expect(missing.splice(0)).toEqual(['/deep/pots/sfx/horn.ogg'])
-    expect(missing, game).toEqual([])
-  }
-  await nginx.stop()
-})
+    await nginx.stop()
+  },
+)

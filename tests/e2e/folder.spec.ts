@@ -1,4 +1,4 @@
-import { expect, test, type Locator } from '@playwright/test'
+import { expect, test as plain, type Locator } from '@playwright/test'
 import { readFileSync, writeFileSync, mkdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { strToU8 } from 'fflate'
@@ -22,6 +22,7 @@ import {
   spyFiles,
 } from '../support/folder-page'
 import { startNginx } from '../support/nginx'
+import { test } from '../support/one-tab'
 
 test('a game of elements: picked, swapped at once, and what it keeps is there after a reload', async ({ page }) => {
   await openGame(page, 'lanterns')
@@ -140,7 +141,7 @@ test('a canvas with modules and sheets: cells are kept, a number is felt, faults
   await expect(page.getByTestId('stage')).toHaveAttribute('data-screen', 'running')
 })
 
-test('its parcel plays under nginx from a sub-path, with credits beside it', async ({ page }) => {
+plain('its parcel plays under nginx from a sub-path, with credits beside it', async ({ page }) => {
   await openGame(page, 'pots')
   // What is met comes above the rest, which goes down for it; the boat was not met yet: nobody has played.
   await expect(page.getByRole('heading', { name: 'Start', exact: true })).toBeVisible()
@@ -175,25 +176,25 @@ test('its parcel plays under nginx from a sub-path, with credits beside it', asy
   await nginx.stop()
 })
 
-test('a hostile game gets nothing of Pack Post; what cannot be opened is said in a sentence', async ({
-  page,
-  baseURL,
-}) => {
-  await page.goto('/posted')
-  await page.evaluate(() => localStorage.setItem('secret', 'mine'))
-  await openZip(page, 'spy.zip', zipFiles(spyFiles(baseURL!)))
-  await running(page)
-  await foundNothing(frameOf(page))
-  const said = page.getByRole('alert')
-  await openZip(page, 'pictures.zip', zipFiles(new Map([['a.png', drawerFile('gull.png')]])))
-  await expect(said.getByText('“pictures.zip” has no index.html')).toBeVisible()
-  await openZip(page, 'torn.zip', (await folderZip('pots')).subarray(0, 4000))
-  await expect(said.getByText('“torn.zip” is not a whole ZIP file')).toBeVisible()
-  await openZip(page, 'blog.zip', zipFiles(new Map([['index.php', strToU8('<?php')]])))
-  await expect(said.getByText('run by a server (index.php)')).toBeVisible()
-})
+plain(
+  'a hostile game gets nothing of Pack Post; what cannot be opened is said in a sentence',
+  async ({ page, baseURL }) => {
+    await page.goto('/posted')
+    await page.evaluate(() => localStorage.setItem('secret', 'mine'))
+    await openZip(page, 'spy.zip', zipFiles(spyFiles(baseURL!)))
+    await running(page)
+    await foundNothing(frameOf(page))
+    const said = page.getByRole('alert')
+    await openZip(page, 'pictures.zip', zipFiles(new Map([['a.png', drawerFile('gull.png')]])))
+    await expect(said.getByText('“pictures.zip” has no index.html')).toBeVisible()
+    await openZip(page, 'torn.zip', (await folderZip('pots')).subarray(0, 4000))
+    await expect(said.getByText('“torn.zip” is not a whole ZIP file')).toBeVisible()
+    await openZip(page, 'blog.zip', zipFiles(new Map([['index.php', strToU8('<?php')]])))
+    await expect(said.getByText('run by a server (index.php)')).toBeVisible()
+  },
+)
 
-test('a pack under any name is opened as a pack, and pictures without a page are no game', async ({ page }) => {
+plain('a pack under any name is opened as a pack, and pictures without a page are no game', async ({ page }) => {
   const drop = async (name: string, bytes: Uint8Array) => {
     const transfer = await page.evaluateHandle(
       ([as, content]) => {
