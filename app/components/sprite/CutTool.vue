@@ -72,10 +72,12 @@ const sides = computed(() => {
       ]
 })
 async function find(): Promise<void> {
-  const from = at.sprite
+  const { sprite: from, draft: before } = at
   if (from === undefined) return
   const work = () => shapes.proposeCut(from)
   await swap.trying(at.part, work, async ({ cut, trust, score, crossed, drawn }) => {
+    // What was typed while it was looked for stands, and so does another sheet.
+    if (at.draft !== before) return
     if (trust === 'none' && score < 0.1) {
       said.value = 'This looks like one picture.'
       return
