@@ -115,7 +115,10 @@ test('a template of a folder is thrown away on the home screen, and brought back
   await expect(stamps).toHaveCount(1)
   const throwAway = async (what: Locator) => {
     await what.getByRole('button', { name: /^More about/ }).click()
-    await page.getByRole('button', { name: 'Throw away' }).click()
+    const act = page.getByRole('button', { name: 'Throw away' })
+    await act.click()
+    // A menu fades: the next one would stand beside it.
+    await act.waitFor({ state: 'hidden' })
   }
   await throwAway(stamps.first())
   await expect(page.getByTestId('notice')).toContainText('A pack is made with “Lantern Round”')
