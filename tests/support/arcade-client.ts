@@ -90,6 +90,14 @@ export async function problemOf(answer: APIResponse): Promise<Problem> {
 export const demoParcel = (change: (pack: Pack) => Pack = (pack) => pack): Promise<Uint8Array> =>
   parcelOf(puffinCatch(), change)
 
+const players = new Map<string, Promise<string>>()
+/** The player of a template, built once. */
+function playerOf(template: string): Promise<string> {
+  const built = players.get(template) ?? buildPlayer(template)
+  players.set(template, built)
+  return built
+}
+
 /** A pack with its backdrop as cover, as a parcel built by the real code. */
 export async function parcelOf(pack: Pack, change: (pack: Pack) => Pack = (pack) => pack): Promise<Uint8Array> {
   const backdrop = pack.parts['backdrop']
@@ -104,7 +112,7 @@ export async function parcelOf(pack: Pack, change: (pack: Pack) => Pack = (pack)
   const { zip } = await buildParcel({
     template: TEMPLATES[ready.template.id as keyof typeof TEMPLATES],
     pack: ready,
-    playerCode: await buildPlayer(ready.template.id),
+    playerCode: await playerOf(ready.template.id),
     typeface: new Uint8Array(typeface),
     bytes: bytesFrom(),
     pixels: contextFor(ready).pixels,
