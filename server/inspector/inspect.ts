@@ -13,10 +13,10 @@ import { unzipSafely } from '@core/parcel/unzip'
 import { Template, type FolderTemplate } from '@core/template/template'
 import { fittedTo } from '@core/template/uses'
 import widths from '@core/wording/widths.json'
-import { LRUCache } from 'lru-cache'
 import { sha256 } from '../sha256'
 import { PARCEL_LIMITS } from './limits'
 import { decodeAudio, decodePicture } from './decode'
+import { lately } from './lately'
 
 /** A template as the arcade has it, with the bytes of its files by hash. */
 export interface Shipped {
@@ -42,16 +42,6 @@ const FILE = 'parcel'
 
 /** Bytes of what is kept unpacked: for one picture, or one sound, of the largest that are taken in. */
 const ROOM = { pixels: 150_000_000, samples: 350_000_000 }
-
-/** Keeps as many of the last answers as have room: one rule after the other asks for the same files. */
-function lately<T extends object>(room: number, sizeOf: (one: T) => number, make: (hash: string) => Promise<T | null>) {
-  const kept = new LRUCache<string, { found: T | null }>({
-    maxSize: room,
-    sizeCalculation: ({ found }) => (found === null ? 1 : 1 + sizeOf(found)),
-    fetchMethod: async (hash) => ({ found: await make(hash) }),
-  })
-  return async (hash: string): Promise<T | null> => (await kept.fetch(hash))!.found
-}
 
 /** A JSON file of a parcel; throws what `bad` says where it is missing or torn. */
 function jsonOf(raw: Uint8Array | undefined, bad: (why: string) => Error): unknown {
