@@ -33,6 +33,23 @@ const schemasAsTheyAre = {
     /[\\/]zod[\\/]v4[\\/]core[\\/]core\.js$/.test(id) ? `${code}\nglobalConfig.jitless = true\n` : undefined,
 }
 
+const drawnByServer = new Map<string, string>()
+/**
+ * The styles of a view that the server draws come with its page. Rolldown takes two of them for one where their files
+ * have one name, so that one page would stand there without its styles until its script comes.
+ */
+function comesWithItsPage(id?: string): boolean {
+  const file = id?.split('?')[0] ?? ''
+  const name = /[\\/](?:pages[\\/]arcade|components[\\/](?:arcade|bits|frame|score))[\\/](?:.+[\\/])?(.+\.vue)$/.exec(
+    file,
+  )?.[1]
+  if (name === undefined) return false
+  const before = drawnByServer.get(name) ?? file
+  if (before !== file) throw new Error(`${before} and ${file} need names of their own: see comesWithItsPage.`)
+  drawnByServer.set(name, file)
+  return true
+}
+
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const HOUR = 3600
 /** Builds for tests do without maps to the sources, tables of sizes, and files packed as tightly as can be. */
@@ -52,6 +69,7 @@ export default defineNuxtConfig({
     './modules/icon-files',
   ],
   ssr: true,
+  features: { inlineStyles: comesWithItsPage },
   telemetry: false,
   devtools: { enabled: false },
   ...(quick && { sourcemap: false }),

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { readAnswer } from '~/composables/read-answer'
 
 const route = useRoute()
-const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['postcode']))}`, {
+const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(String(route.params['framed']))}`, {
   headers: useRequestHeaders(['cookie']),
 })
 const game = computed(() => readAnswer(GameView, data.value))
