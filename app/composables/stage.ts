@@ -175,7 +175,11 @@ export function makeStage(canvas: HTMLCanvasElement, options: StageOptions) {
   }
 
   const loop: Loop = runLoop(
-    options.frames ?? restingFrames(() => still > STILL_FRAMES),
+    options.frames ??
+      restingFrames(
+        () => still > STILL_FRAMES,
+        () => view.auto,
+      ),
     () => {
       if (view.running && view.back === 0 && !document.hidden) step()
     },
