@@ -25,7 +25,7 @@ const picture = (file: string) => `${game.value?.playUrl ?? ''}${file}`
 const event = useRequestEvent()
 if (event !== undefined) {
   // The page itself has the maker's and the player's things on it: only the embed page may be framed.
-  setResponseHeader(event, 'content-security-policy', "frame-ancestors 'self'")
+  useResponseHeader('content-security-policy').value = "frame-ancestors 'self'"
   if (game.value === null) setResponseStatus(event, 404)
 }
 useSeoMeta({

@@ -10,7 +10,7 @@ const { data } = await useFetch(() => `/api/arcade/games/${encodeURIComponent(St
 const game = computed(() => readAnswer(GameView, data.value))
 const event = useRequestEvent()
 if (event !== undefined) {
-  setResponseHeader(event, 'content-security-policy', `frame-ancestors ${game.value?.framedBy ?? "'self'"}`)
+  useResponseHeader('content-security-policy').value = `frame-ancestors ${game.value?.framedBy ?? "'self'"}`
   if (game.value === null) setResponseStatus(event, 404)
 }
 useHead({ title: () => game.value?.title ?? 'Not here', meta: [{ name: 'robots', content: 'noindex' }] })
