@@ -9,22 +9,26 @@ beforeEach(
       toFake: ['setTimeout', 'clearTimeout', 'requestAnimationFrame', 'cancelAnimationFrame', 'performance'],
     }),
 )
-afterEach(() => void vi.useRealTimers())
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+const draw = vi.fn()
+const drawsOf = (ms: number) => {
+  draw.mockClear()
+  vi.advanceTimersByTime(ms)
+  return draw.mock.calls.length
+}
 
 it('draws at every frame while something moves, a third of them at rest, and is awake with the next', () => {
   let rests = false
-  const draw = vi.fn()
   const step = vi.fn()
   const loop = runLoop(
     restingFrames(() => rests),
     step,
     draw,
   )
-  const drawsOf = (ms: number) => {
-    draw.mockClear()
-    vi.advanceTimersByTime(ms)
-    return draw.mock.calls.length
-  }
   expect(drawsOf(1000)).toBeGreaterThan(58)
   rests = true
   expect(drawsOf(1000)).toBeLessThan(25)
@@ -46,7 +50,6 @@ it('gives way where frames come late and nobody plays, and is back when they com
     setTimeout(() => callback(performance.now()), 16 + busy),
   )
   vi.stubGlobal('cancelAnimationFrame', clearTimeout)
-  const draw = vi.fn()
   const loop = runLoop(
     restingFrames(
       () => false,
@@ -55,11 +58,6 @@ it('gives way where frames come late and nobody plays, and is back when they com
     () => undefined,
     draw,
   )
-  const drawsOf = (ms: number) => {
-    draw.mockClear()
-    vi.advanceTimersByTime(ms)
-    return draw.mock.calls.length
-  }
   busy = 20
   expect(drawsOf(1000)).toBeGreaterThan(26)
   gives = true
@@ -75,5 +73,4 @@ it('gives way where frames come late and nobody plays, and is back when they com
   drawsOf(1500)
   expect(drawsOf(1000)).toBeGreaterThan(55)
   loop.stop()
-  vi.unstubAllGlobals()
 })
