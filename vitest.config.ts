@@ -1,6 +1,7 @@
 import vue from '@vitejs/plugin-vue'
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+import { takenOnce } from './tests/support/taken-once'
 
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 
@@ -11,7 +12,7 @@ const here = (name: string, folders: readonly string[], more: object) => ({
 })
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [vue(), takenOnce()],
   resolve: { alias: { '@core': path('./core'), '~': path('./app'), '@player': path('./player') } },
   test: {
     // Nothing here waits on the clock: limits only end what hangs (tests/support/until.ts).

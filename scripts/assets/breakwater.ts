@@ -1,5 +1,5 @@
 import { blit, dot, rect, scatter, sheet, stamp, strip, type Sheet } from './pixel'
-import { INKS } from './saltwick'
+import { INKS } from './inks'
 
 /** What the gull over Saltwick's breakwater needs: a flyer, posts, sea and town. 20 px are one metre. */
 const BODY = [

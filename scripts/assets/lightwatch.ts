@@ -1,5 +1,5 @@
 import { blit, disc, dither, dot, rect, scatter, sheet, strip, type Sheet } from './pixel'
-import { INKS } from './saltwick'
+import { INKS } from './inks'
 
 /** What a lighthouse against fog needs, seen over the water at night. 20 px are one metre. */
 const LAMP = { w: 30, h: 30 }

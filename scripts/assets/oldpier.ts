@@ -1,5 +1,5 @@
 import { disc, dot, rect, scatter, sheet, strip, type Sheet } from './pixel'
-import { INKS } from './saltwick'
+import { INKS } from './inks'
 
 /** What the climb of the old pier is made of: 20 px are one metre, and a cell of the course. */
 const CELL = 20

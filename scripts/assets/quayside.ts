@@ -1,5 +1,5 @@
 import { blit, disc, dot, rect, scatter, sheet, stamp, strip, type Sheet } from './pixel'
-import { INKS } from './saltwick'
+import { INKS } from './inks'
 
 /** What a quay cart on the harbour wall needs: the cart and its passenger, stone, a load on a rope. 20 px are one metre. */
 const CELL = { w: 46, h: 36 }
