@@ -13,6 +13,8 @@ const FOLDERS: Record<string, string> = {
 
 /** The same parcel looks the same each time: one look is enough for all tests of a file. */
 const inspected = new Map<string, ReturnType<typeof Inspect>>()
+/** What ships is the same for each arcade: read once for all tests of a file. */
+let shipped: Promise<object> | null = null
 
 /**
  * What Nitro hands to server code, for tests of that code by itself. Returns the data folder. What runs in processes
@@ -29,6 +31,7 @@ export function standInForNitro(folder?: string, config: Record<string, unknown>
     }
   })
   vi.doMock('#player-code', () => ({ playerCodeFor: async () => 'var PackPostPlayer={play(){}}' }))
+  vi.doMock('../../server/utils/templates', (original) => (shipped ??= original<object>()))
   vi.doMock('../../server/arcade/inspect-apart', async (original) => {
     const [{ inspect }, { shelf }] = await Promise.all([
       import('../../server/inspector/inspect'),
