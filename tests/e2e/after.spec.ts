@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Pack } from '../../core/pack/pack'
 import { demoParcel, Maker } from '../support/arcade-client'
-import { DEMO, go, post, openBelowGame, takeCover } from '../support/e2e'
+import { DEMO, go, packAt, post, openBelowGame, takeCover } from '../support/e2e'
 import { puffinCatch } from '../support/fixtures'
 import { startNginx } from '../support/nginx'
 import { scoredPlay } from '../support/plays'
@@ -26,12 +26,12 @@ const playsIn = (page: Page) =>
   expect(page.getByTestId('game-frame').contentFrame().locator('canvas')).toHaveAttribute('data-screen', 'start')
 
 /** The demo pack with all a posting needs; its page Post is open. */
-async function readyToPost(page: Page, title: string): Promise<void> {
-  await go(page, `${DEMO}/label`)
-  await page.getByTestId('label-title').locator('input').fill(title)
-  await takeCover(page)
-  await page.getByTestId('cover-alt').locator('input').fill('A puffin under the quay crane')
-  await go(page, `${DEMO}/post`)
+async function readyToPost(page: Page, change: Partial<Pack['label']> = {}): Promise<void> {
+  const pack = puffinCatch()
+  const { backdrop } = pack.parts
+  const cover = backdrop?.kind === 'picture' ? backdrop.asset : null
+  const label = { ...pack.label, cover, coverAlt: 'A puffin under the quay crane', ...change }
+  await packAt(page, { ...pack, label }, 'post')
 }
 const choose = (page: Page, name: string) => page.getByRole('radio', { name }).first().click()
 
@@ -45,7 +45,11 @@ test('a careless label comes back, is put right through the letter, held, let go
   expect((await stranger.send(await titled('Lantern Catch'), { visibility: 'public' })).state).toBe('live')
 
   await test.step('returned, with a letter on the waybill and in the mail', async () => {
-    await readyToPost(page, 'Lantern Catch')
+    await go(page, `${DEMO}/label`)
+    await page.getByTestId('label-title').locator('input').fill('Lantern Catch')
+    await takeCover(page)
+    await page.getByTestId('cover-alt').locator('input').fill('A puffin under the quay crane')
+    await go(page, `${DEMO}/post`)
     await choose(page, 'Public')
     await page.getByTestId('post-it').click()
     await page.getByTestId('public-confirm').click()
@@ -117,7 +121,7 @@ test('an invite opens a game for one browser, and nothing any more once it is ta
   page,
   browser,
 }) => {
-  await readyToPost(page, 'Puffin Catch')
+  await readyToPost(page)
   await choose(page, 'Invited')
   const link = await post(page)
   await page.getByTestId('invite-name').locator('input').fill('Quay choir')
@@ -146,7 +150,7 @@ test('the game goes into a folder of a WebDAV host, and nowhere else', async ({ 
     'location /away/ { return 307 http://127.0.0.1:3456/api/arcade/games; } location /locked/ { deny all; }',
   )
   try {
-    await readyToPost(page, 'Puffin Catch')
+    await readyToPost(page)
     await page.getByText('A WebDAV folder').click()
     await expect(page.getByTestId('webdav-address').locator('input')).toHaveValue(nginx.url)
     await page.getByTestId('webdav-send').click()
@@ -334,7 +338,7 @@ test('kept as an app a game plays without a network', async ({ page, context, re
 })
 
 test('an upload can be paused, and goes on after the page was closed', async ({ page, context }) => {
-  await readyToPost(page, 'Puffin Catch')
+  await readyToPost(page)
   await expect(page.getByText(/^Checked[,:] nothing/)).toBeVisible()
   let letThrough: () => void = () => undefined
   const held = new Promise<void>((resolve) => (letThrough = resolve))
@@ -363,7 +367,7 @@ test('a posting can become a game of its own, a key moves to another browser, a 
   page,
   browser,
 }) => {
-  await readyToPost(page, 'Puffin Catch')
+  await readyToPost(page)
   await choose(page, 'Unlisted')
   const link = await post(page)
   await choose(page, 'A game of its own')
@@ -402,7 +406,7 @@ test('an address is left for what the label says, and only its maker finds it', 
   request,
   baseURL,
 }) => {
-  await readyToPost(page, 'Puffin Catch')
+  await readyToPost(page)
   await go(page, `${DEMO}/label`)
   await page
     .locator('[data-question=fright]')

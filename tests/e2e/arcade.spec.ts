@@ -1,7 +1,7 @@
 /** The arcade through its real pages and requests, on one server. */
 import { createServer } from 'node:http'
 import { expect, test } from '@playwright/test'
-import { strToU8, zipSync } from 'fflate'
+import { strToU8 } from 'fflate'
 import { demoParcel, forge, Maker, problemOf } from '../support/arcade-client'
 
 const NOT_A_KEY = 'x'.repeat(43)
@@ -49,55 +49,6 @@ test('an upload that is not whole, or somebody else’s, cannot be posted', asyn
   expect((await maker.post(id)).status()).toBe(200)
 })
 
-test('a parcel that cannot be read or is not what it says comes back with the reason', async ({ request, baseURL }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const returned = async (bytes: Uint8Array) => {
-    const view = await maker.send(bytes)
-    expect(view.state).toBe('returned')
-    return view
-  }
-  expect((await returned(strToU8('this is no zip at all, only a row of words'))).problem).toContain('not a whole ZIP')
-  expect((await returned(zipSync({ 'index.html': strToU8('hi') }))).problem).toContain('parcel.json')
-  expect((await returned(zipSync({ 'parcel.json': strToU8('{"format":"other"}') }))).problem).toContain(
-    'makes no sense',
-  )
-  expect((await returned(zipSync({ '../x': strToU8('hi') }))).problem).toContain('leads out of it')
-  expect(
-    (await returned(forge(parcel, (files) => files.set('parcel.json', strToU8('{"version":8}')), false))).problem,
-  ).toContain('newer format (8)')
-  const swapped = await returned(forge(parcel, (files) => files.set('player.js', strToU8('alert(1)')), false))
-  expect(swapped.findings.filter((one) => one.severity === 'must').map((one) => one.facts['file'])).toEqual([
-    'player.js',
-  ])
-  const lied = await returned(
-    forge(parcel, (files) => {
-      const game = JSON.parse(new TextDecoder().decode(files.get('game.json'))) as { title: string }
-      files.set('game.json', strToU8(JSON.stringify({ ...game, title: 'Another game' })))
-    }),
-  )
-  expect(lied.findings.some((one) => one.rule === 'contents-differ' && one.facts['file'] === 'game.json')).toBe(true)
-  expect(await (await request.get(`${baseURL}/api/arcade/games/${lied.game}`)).status()).toBe(404)
-})
-
-test('the arcade runs the same rules: a careless label is returned with what the check says', async ({
-  request,
-  baseURL,
-}) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const careless = await demoParcel((pack) => ({
-    ...pack,
-    label: { ...pack.label, title: 'BEST PUFFIN GAME', description: '', cover: null },
-  }))
-  const view = await maker.send(careless)
-  expect(view.state).toBe('returned')
-  expect(
-    view.findings
-      .filter((one) => one.severity === 'must')
-      .map((one) => one.rule)
-      .sort(),
-  ).toEqual(['cover', 'description-short', 'title'])
-})
-
 test('another owner’s game can be neither released to nor changed nor seen while only theirs', async ({
   request,
   baseURL,
@@ -111,8 +62,22 @@ test('another owner’s game can be neither released to nor changed nor seen whi
   expect(await problemOf(await thief.post(await thief.upload(parcel), { game: view.game }))).toMatchObject({
     status: 403,
   })
+  const at = `${baseURL}/api/arcade/games/${view.game}`
+  const headers = thief.headers()
+  for (const answer of [
+    await fresh.get(`${at}/owner`, { headers }),
+    await fresh.get(`${at}/figures`, { headers }),
+    await fresh.get(`${at}/emails`, { headers }),
+    await fresh.put(`${at}/live`, { headers, data: { release: 0 } }),
+    await fresh.delete(at, { headers }),
+    await fresh.post(`${at}/invites`, { headers, data: { name: 'me' } }),
+  ])
+    expect((await problemOf(answer)).status).toBe(403)
+  expect((await fresh.post(`${baseURL}/api/arcade/postings/${view.id}/release`, { headers })).status()).toBe(404)
+  const mail = await fresh.get(`${baseURL}/api/arcade/mail`, { headers })
+  expect(((await mail.json()) as { letters: [] }).letters).toEqual([])
   const change = (who: Maker, visibility: string) =>
-    who.http.put(`${baseURL}/api/arcade/games/${view.game}/visibility`, {
+    who.http.put(`${at}/visibility`, {
       headers: who.headers(),
       data: { visibility },
     })
@@ -131,27 +96,6 @@ test('another owner’s game can be neither released to nor changed nor seen whi
   expect((await fresh.get(`${seen.playUrl}game.json`)).status()).toBe(404)
   expect((await change(maker, 'everybody')).status()).toBe(400)
   await fresh.dispose()
-})
-
-test('unlisted games are not listed, public ones are; two public games cannot share a title', async ({
-  request,
-  baseURL,
-}) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const titled = (title: string) => demoParcel((pack) => ({ ...pack, label: { ...pack.label, title } }))
-  const list = async () =>
-    (
-      (await (await request.get(`${baseURL}/api/arcade/games?q=cove`)).json()) as { games: { title: string }[] }
-    ).games.map((game) => game.title)
-  await maker.send(await titled('Hidden Cove'), { visibility: 'unlisted' })
-  expect(await list()).not.toContain('Hidden Cove')
-  await maker.send(await titled('Open Cove'), { visibility: 'public' })
-  expect(await list()).toContain('Open Cove')
-  const second = await (
-    await Maker.arrive(request, baseURL!)
-  ).send(await titled(' open cove '), { visibility: 'public' })
-  expect(second.state).toBe('returned')
-  expect(second.findings.map((one) => one.rule)).toContain('title-taken')
 })
 
 test('files of a game are served so that they can do no harm', async ({ request, baseURL }) => {

@@ -44,43 +44,48 @@ const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> 
   },
 ]
 
-for (const desk of ['light', 'night']) {
-  test(`nothing serious for axe on any view, ${desk} desk; nothing sticks out at 1024 px`, async ({ page }) => {
-    await page.goto('/posted')
-    await page.evaluate((name) => localStorage.setItem('pack-post:desk', name), desk)
-    await page.reload()
-    await expect(page.locator(`.v-application.v-theme--${desk}`)).toBeVisible()
-    await home(page)
-    for (const view of VIEWS) {
-      await page.setViewportSize({ width: 1280, height: 800 })
-      // The arcade's pages are the server's; the others are gone to as by their links.
-      await (view.path.startsWith('/arcade') ? page.goto(view.path) : go(page, view.path))
-      await view.ready(page)
-      // What comes in by fading has its colours at its end.
-      await page.waitForFunction(() =>
-        document.getAnimations().every((one) => one.effect?.getComputedTiming().endTime === Infinity),
-      )
-      // Tooltips that are closed stay behind empty; nobody meets them.
-      const axe = new AxeBuilder({ page }).exclude('.v-tooltip')
-      // By night only the colours are others.
-      const { violations } = await (
-        desk === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])
-      ).analyze()
-      const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical')
-      expect(
-        serious.map(
-          (one) =>
-            `${view.name}: ${one.id}: ${one.nodes.map((node) => `${node.target.join(' ')} ${node.failureSummary ?? ''}`).join(' | ')}`,
-        ),
-      ).toEqual([])
-      await page.setViewportSize({ width: 1024, height: 700 })
-      expect(
-        await page.evaluate(() => document.documentElement.scrollWidth),
-        `${view.name} at 1024`,
-      ).toBeLessThanOrEqual(1024)
-    }
-  })
+/** What axe finds serious on a page as it is. By night only the colours are others. */
+async function seriousOn(page: Page, name: string, desk: 'light' | 'night'): Promise<string[]> {
+  await expect(page.locator(`.v-application.v-theme--${desk}`)).toBeVisible()
+  // What comes in by fading has its colours at its end.
+  await page.waitForFunction(() =>
+    document.getAnimations().every((one) => one.effect?.getComputedTiming().endTime === Infinity),
+  )
+  // Tooltips that are closed stay behind empty; nobody meets them. There are no frames of other origins to be looked
+  // into, for which axe would open a page of its own each time.
+  const axe = new AxeBuilder({ page }).exclude('.v-tooltip').setLegacyMode()
+  const { violations } = await (
+    desk === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])
+  ).analyze()
+  return violations
+    .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    .map(
+      (one) =>
+        `${name}, ${desk}: ${one.id}: ${one.nodes.map((node) => `${node.target.join(' ')} ${node.failureSummary ?? ''}`).join(' | ')}`,
+    )
 }
+
+test('nothing serious for axe on any view, both desks; nothing sticks out at 1024 px; the desk stays as it was turned', async ({
+  page,
+}) => {
+  await home(page)
+  for (const view of VIEWS) {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    // The arcade's pages are the server's; the others are gone to as by their links.
+    await (view.path.startsWith('/arcade') ? page.goto(view.path) : go(page, view.path))
+    await view.ready(page)
+    expect(await seriousOn(page, view.name, 'light')).toEqual([])
+    await page.getByRole('button', { name: 'Night desk' }).click()
+    expect(await seriousOn(page, view.name, 'night')).toEqual([])
+    await page.setViewportSize({ width: 1024, height: 700 })
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), `${view.name} at 1024`).toBeLessThanOrEqual(
+      1024,
+    )
+    if (view !== VIEWS.at(-1)) await page.getByRole('button', { name: 'Day desk' }).click()
+  }
+  await page.reload()
+  await expect(page.locator('.v-application.v-theme--night')).toBeVisible()
+})
 
 test('with reduced motion the template stands still', async ({ page }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' })

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Pack } from '../../core/pack/pack'
-import { demoParcel, Maker, problemOf } from '../support/arcade-client'
+import { demoParcel, Maker } from '../support/arcade-client'
 
 const labelled = (label: Partial<Pack['label']>) =>
   demoParcel((pack) => ({ ...pack, label: { ...pack.label, ...label } }))
@@ -134,27 +134,4 @@ test('a game says who may frame it, in all its pages', async ({ request, baseURL
   const files = (await request.get(view.playUrl)).headers()['content-security-policy']!
   expect(files).toContain(`frame-ancestors 'self' ${baseURL}`)
   expect(files).toMatch(/ https:\/\/club\.example$/)
-})
-
-test('another maker can do nothing to a game', async ({ request, playwright, baseURL }) => {
-  const maker = await Maker.arrive(request, baseURL!)
-  const view = await maker.send(await labelled({ title: 'Mine Alone' }))
-  const thief = await Maker.arrive(await playwright.request.newContext(), baseURL!)
-  const at = `${baseURL}/api/arcade/games/${view.game}`
-  const { http } = thief
-  const headers = thief.headers()
-  for (const answer of [
-    await http.get(`${at}/owner`, { headers }),
-    await http.get(`${at}/figures`, { headers }),
-    await http.get(`${at}/emails`, { headers }),
-    await http.put(`${at}/live`, { headers, data: { release: 0 } }),
-    await http.delete(at, { headers }),
-    await http.post(`${at}/invites`, { headers, data: { name: 'me' } }),
-  ])
-    expect((await problemOf(answer)).status).toBe(403)
-  expect((await http.post(`${baseURL}/api/arcade/postings/${view.id}/release`, { headers })).status()).toBe(404)
-  expect(
-    ((await (await http.get(`${baseURL}/api/arcade/mail`, { headers })).json()) as { letters: [] }).letters,
-  ).toEqual([])
-  await http.dispose()
 })

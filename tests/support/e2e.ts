@@ -5,6 +5,7 @@ import sharp from 'sharp'
 import { encodePng } from '../../core/art/png'
 import type { Area } from '../../core/game/layouts'
 import { emptyHistory } from '../../core/pack/history'
+import type { Pack } from '../../core/pack/pack'
 import { demoPacks, disc } from './fixtures'
 
 export const DEMO = '/packs/demo-puffin-catch'
@@ -57,9 +58,14 @@ interface App {
 /** A demo pack at one of its desks; it is unpacked by the link. In a tab that is open already, it is a copy of it. */
 export async function demoDesk(page: Page, desk: string, demo = 'puffin-catch'): Promise<void> {
   if (!(await inApp(page))) return void (await page.goto(`/packs/demo-${demo}/${desk}`))
-  const id = randomUUID()
-  const pack = { ...demoPacks().find((one) => one.id === `demo-${demo}`)!, id }
-  const row = { id, rev: 1, changed: new Date().toISOString(), pack, history: emptyHistory() }
+  const pack = demoPacks().find((one) => one.id === `demo-${demo}`)!
+  await packAt(page, { ...pack, id: randomUUID() }, desk)
+}
+
+/** A pack as it is, at one of its desks. */
+export async function packAt(page: Page, pack: Pack, desk: string): Promise<void> {
+  if (!(await inApp(page))) await demos(page)
+  const row = { id: pack.id, rev: 1, changed: new Date().toISOString(), pack, history: emptyHistory() }
   await page.evaluate(
     (one) =>
       new Promise<void>((resolve, reject) => {
@@ -77,7 +83,7 @@ export async function demoDesk(page: Page, desk: string, demo = 'puffin-catch'):
       }),
     row,
   )
-  await go(page, `/packs/${id}/${desk}`)
+  await go(page, `/packs/${pack.id}/${desk}`)
 }
 
 /** A demo pack on its bench, with the stage running. */
