@@ -14,6 +14,7 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
+const processors = (count: number) => vi.stubGlobal('navigator', { hardwareConcurrency: count })
 const draw = vi.fn()
 const drawsOf = (ms: number) => {
   draw.mockClear()
@@ -43,6 +44,7 @@ it('draws at every frame while something moves, a third of them at rest, and is 
 })
 
 it('gives way where frames come late and nobody plays, and is back when they come in time', () => {
+  processors(4)
   let gives = false
   /** What the page is busy with before each frame, ms. */
   let busy = 0
@@ -73,4 +75,64 @@ it('gives way where frames come late and nobody plays, and is back when they com
   drawsOf(1500)
   expect(drawsOf(1000)).toBeGreaterThan(55)
   loop.stop()
+})
+
+it.each([
+  ['few', 2, 24, 35],
+  ['many', 4, 58, 63],
+])('has its share of the frames on a machine of %s processors while nobody plays', (_many, count, least, most) => {
+  processors(count)
+  let gives = true
+  const loop = runLoop(
+    restingFrames(
+      () => false,
+      () => gives,
+    ),
+    () => undefined,
+    draw,
+  )
+  drawsOf(500)
+  const draws = drawsOf(1000)
+  expect(draws).toBeGreaterThanOrEqual(least)
+  expect(draws).toBeLessThanOrEqual(most)
+  gives = false
+  expect(drawsOf(1000)).toBeGreaterThan(55)
+  loop.stop()
+})
+
+it('of several loops takes the frames of one: some twenty a second for nine that rest, those of the one that is awake', () => {
+  let isAwake = false
+  const times = new Set<number>()
+  const frameOf = requestAnimationFrame
+  vi.stubGlobal('requestAnimationFrame', (callback: FrameRequestCallback) =>
+    frameOf((now) => {
+      times.add(now)
+      callback(now)
+    }),
+  )
+  const draws = Array.from({ length: 9 }, () => vi.fn())
+  const loops = draws.map((one, i) => {
+    // None begins when another one does.
+    vi.advanceTimersByTime(7)
+    return runLoop(
+      restingFrames(() => i > 0 || !isAwake),
+      () => undefined,
+      one,
+    )
+  })
+  drawsOf(500)
+  const counted = (): number => {
+    times.clear()
+    for (const one of draws) one.mockClear()
+    vi.advanceTimersByTime(1000)
+    return times.size
+  }
+  expect(counted()).toBeLessThan(25)
+  for (const one of draws) expect(one.mock.calls.length).toBeGreaterThan(15)
+  isAwake = true
+  drawsOf(200)
+  expect(counted()).toBeLessThan(64)
+  expect(draws[0]!.mock.calls.length).toBeGreaterThan(58)
+  for (const loop of loops) loop.stop()
+  expect(vi.getTimerCount()).toBe(0)
 })
