@@ -16,6 +16,12 @@ afterEach(() => {
 
 const processors = (count: number) => vi.stubGlobal('navigator', { hardwareConcurrency: count })
 const draw = vi.fn()
+const loopThatGives = (gives: () => boolean) =>
+  runLoop(
+    restingFrames(() => false, gives),
+    () => undefined,
+    draw,
+  )
 const drawsOf = (ms: number) => {
   draw.mockClear()
   vi.advanceTimersByTime(ms)
@@ -52,14 +58,7 @@ it('gives way where frames come late and nobody plays, and is back when they com
     setTimeout(() => callback(performance.now()), 16 + busy),
   )
   vi.stubGlobal('cancelAnimationFrame', clearTimeout)
-  const loop = runLoop(
-    restingFrames(
-      () => false,
-      () => gives,
-    ),
-    () => undefined,
-    draw,
-  )
+  const loop = loopThatGives(() => gives)
   busy = 20
   expect(drawsOf(1000)).toBeGreaterThan(26)
   gives = true
@@ -83,14 +82,7 @@ it.each([
 ])('has its share of the frames on a machine of %s processors while nobody plays', (_many, count, least, most) => {
   processors(count)
   let gives = true
-  const loop = runLoop(
-    restingFrames(
-      () => false,
-      () => gives,
-    ),
-    () => undefined,
-    draw,
-  )
+  const loop = loopThatGives(() => gives)
   drawsOf(500)
   const draws = drawsOf(1000)
   expect(draws).toBeGreaterThanOrEqual(least)
