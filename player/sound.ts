@@ -33,12 +33,12 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
   let duckedUntil = 0
   let wanted = ''
 
-  function load(asset: string): Promise<AudioBuffer | null> {
+  function load(asset: string, by: AudioContext): Promise<AudioBuffer | null> {
     let found = buffers.get(asset)
     if (found === undefined) {
-      // A sound that cannot be decoded stays silent; the check tells about it.
+      // A sound that cannot be decoded stays silent; the check tells about it. It may come when all is closed already.
       found = bytesOf(asset).then(
-        (bytes) => context!.decodeAudioData(bytes.slice(0)).catch(() => null),
+        (bytes) => by.decodeAudioData(bytes.slice(0)).catch(() => null),
         () => null,
       )
       buffers.set(asset, found)
@@ -48,7 +48,7 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
 
   async function fire(sound: SoundDoc, quarters: number): Promise<void> {
     if (context === null || sound.asset === null || quiet || quarters === 0) return
-    const buffer = await load(sound.asset)
+    const buffer = await load(sound.asset, context)
     if (buffer === null || context === null) return
     const source = context.createBufferSource()
     const level = context.createGain()
@@ -78,7 +78,7 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
     playing?.source.stop()
     playing = null
     if (asset === '' || context === null) return
-    const buffer = await load(asset)
+    const buffer = await load(asset, context)
     if (buffer === null || context === null || wanted !== key) return
     const source = context.createBufferSource()
     const level = context.createGain()
@@ -98,7 +98,8 @@ export function makeSpeaker(first: GameDoc, bytesOf: (asset: string) => Promise<
     wake() {
       if (context === null) {
         context = new AudioContext()
-        for (const sound of Object.values(partsOf(doc, 'sound'))) if (sound.asset !== null) void load(sound.asset)
+        for (const sound of Object.values(partsOf(doc, 'sound')))
+          if (sound.asset !== null) void load(sound.asset, context)
       }
       if (context.state === 'suspended') void context.resume()
     },
