@@ -2,12 +2,12 @@ import type { Frames } from '@player/loop'
 
 /** How long a loop that rests goes without a frame: nobody sees a moving thing begin so late. */
 const REST_MS = 50
-/** A frame is asked for so much earlier, that the nearest one of a screen of 60 Hz is still met. */
-const EARLY_MS = 8
 /** The same where it gives on a machine of few processors: every other frame of a screen of 60 Hz. */
 const GIVE_MS = 33
 /** A page has work for so many by itself: its own, and that of the workers beside it. */
 const FEW_PROCESSORS = 2
+/** A frame is asked for so much earlier, that the nearest one of a screen of 60 Hz is still met. */
+const EARLY_MS = 8
 /** So long before it asks by itself, a loop takes a frame that another one gets. */
 const RIDE_MS = 17
 /** Frames that come later than this, on the average of the last ten or so, are of a machine that has too much to do. */
