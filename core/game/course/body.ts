@@ -28,6 +28,9 @@ export interface Gait {
   fastest: number
 }
 
+/** One still stands on what carries with the middle of the feet so much of half one's width beyond its end. */
+export const FOOTHOLD = 0.7
+
 /** Nearer than this is touching. */
 const NEAR = 1e-6
 

@@ -206,9 +206,28 @@ describe('what carries and throws', () => {
     expect(gets([])).toBe(false)
     const over: Carrier = { cells: Array.from({ length: 8 }, (_, i) => cell(4 + i, 8)), does: 'goes' }
     expect(gets([over])).toBe(true)
-    expect(gets([6, 9].map((x) => ({ cells: [cell(x, 8)], does: 'holds' })))).toBe(true)
+    expect(gets([6, 9].map((x) => ({ cells: [cell(x, 8)], does: { holds: 30 } })))).toBe(true)
     expect(gets([{ cells: [cell(3, 8)], does: { throws: 2.4 } }])).toBe(true)
     expect(gets([{ cells: [cell(3, 8)], does: { throws: 1 } }])).toBe(false)
+  })
+
+  it('is left by a jump where it gives way before one is over it on foot', () => {
+    const gap = gridFrom(...Array.from({ length: 9 }, () => '.'.repeat(20)), 'rrrrrrrr...rrrrrrrrr')
+    const plank = (holds: number): Carrier => ({ cells: [8, 9, 10].map((x) => cell(x, 8)), does: { holds } })
+    const off = (holds: number) => {
+      const { moves } = reachFrom(gap, SIZE, GAIT, cell(1, 8), [plank(holds)])
+      return moves
+        .get(cell(10, 8))!
+        .filter(({ to }) => to > cell(10, 8))
+        .map(({ hold }) => hold)
+    }
+    expect(off(Math.ceil(3 / GAIT.speed))).toContain(0)
+    const soon = off(Math.ceil(2.3 / GAIT.speed))
+    expect(soon).not.toContain(0)
+    expect(soon.length).toBeGreaterThan(0)
+    // Where a jump comes down on it again there is nothing any more.
+    const { moves, loose } = reachFrom(gap, SIZE, GAIT, cell(1, 8), [plank(26)])
+    for (const { to, hold } of moves.get(cell(8, 8))!) expect(hold > 0 && loose.has(to)).toBe(false)
   })
 
   it('is waited on, not jumped on: from cell to cell of its way one is carried', () => {

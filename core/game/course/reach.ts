@@ -1,4 +1,4 @@
-import { harmed, moveBody, steer, thrown, type Body, type Gait, type Size } from './body'
+import { FOOTHOLD, harmed, moveBody, steer, thrown, type Body, type Gait, type Size } from './body'
 import { ONE_WAY, OPEN, SOLID, surfaceAt, type Grid } from './grid'
 
 /** From one cell that can be stood on to another: which way, and how long the jump is held; 0 for no jump. */
@@ -17,8 +17,8 @@ export interface Move {
 export interface Carrier {
   /** Cells of the feet, in the order in which it comes by them. */
   cells: readonly number[]
-  /** Goes from one to the next and back; is there always; throws so many times as fast as a jump. */
-  does: 'goes' | 'holds' | { throws: number }
+  /** Goes from one to the next and back; gives way under one after so many steps; throws so many times as fast as a jump. */
+  does: 'goes' | { holds: number } | { throws: number }
 }
 
 /** Where somebody of that size and gait gets to: cells (y * w + x of the feet's cell) that can be stood on. */
@@ -30,6 +30,8 @@ export interface Reach {
   through: Uint8Array
   /** Which of the carriers that go comes by a cell. */
   rides: ReadonlyMap<number, number>
+  /** Which of the carriers that give way is under a cell. */
+  loose: ReadonlyMap<number, number>
   /** What was tried from each cell, for the next reach of nearly the same course. */
   tried: ReadonlyMap<number, Tried>
   /** What all that was tried depends on beside the cells. */
@@ -198,6 +200,18 @@ export function withCarriers(grid: Grid, carriers: readonly Carrier[]): Grid {
   return { ...grid, surface }
 }
 
+/**
+ * Whether what gives way is still there for all of a move from it. It gives way so long after one stepped on it, at the
+ * nearer end at best; where a jump comes down on it again it is gone.
+ */
+function inTime({ cells, does }: Carrier, to: number, hold: number, { half }: Size, { speed }: Gait): boolean {
+  const at = cells.indexOf(to)
+  if (hold > 0) return at < 0
+  const run =
+    at < 0 ? cells.length - half * (1 - FOOTHOLD) : Math.min(at, cells.length - 1 - at) + 0.5 + half * FOOTHOLD
+  return run <= (does as { holds: number }).holds * speed
+}
+
 /** How far a reach goes on: no further than the first cell that is enough, and only within. */
 interface Bounds {
   enough?: (cell: number) => boolean
@@ -235,13 +249,19 @@ export function reachFrom(
   const tall = Math.ceil(size.tall) + AROUND
   const through = new Uint8Array(grid.surface.length)
   const rides = new Map<number, number>()
+  const loose = new Map<number, number>()
   const throwing = new Map<number, number>()
   carriers.forEach(({ cells, does }, i) => {
     for (const cell of cells) {
       if (does === 'goes') rides.set(cell, i)
-      else if (does !== 'holds') throwing.set(cell, does.throws)
+      else if ('holds' in does) loose.set(cell, i)
+      else throwing.set(cell, does.throws)
     }
   })
+  const holds = (from: number, to: number, hold: number): boolean => {
+    const at = loose.get(from)
+    return at === undefined || inTime(carriers[at]!, to, hold, size, gait)
+  }
   const waiting = (typeof starts === 'number' ? [starts] : [...starts]).filter((cell) => cell >= 0)
   while (waiting.length > 0) {
     const from = waiting.pop()!
@@ -253,7 +273,7 @@ export function reachFrom(
       const again = before!.moves.get(from)!
       moves.set(from, again)
       for (const { to } of again) {
-        if (enough(to)) return { grid, moves, through, rides, tried, rest }
+        if (enough(to)) return { grid, moves, through, rides, loose, tried, rest }
         if (!moves.has(to) && within(to)) waiting.push(to)
       }
       continue
@@ -272,6 +292,7 @@ export function reachFrom(
       if (to < 0 || to === from || found.some((one) => one.to === to && one.steps <= steps && one.sure)) return
       // Nobody goes to where what they stand on takes them.
       if (ride !== undefined && rides.get(to) === ride) return
+      if (!holds(from, to, hold)) return
       // What goes on meanwhile makes every jump off it a chancy one.
       const sure =
         hold === 0 ||
@@ -297,11 +318,11 @@ export function reachFrom(
     moves.set(from, found)
     tried.set(from, { through: Int32Array.from(own), box })
     for (const { to } of found) {
-      if (enough(to)) return { grid, moves, through, rides, tried, rest }
+      if (enough(to)) return { grid, moves, through, rides, loose, tried, rest }
       if (!moves.has(to) && within(to)) waiting.push(to)
     }
   }
-  return { grid, moves, through, rides, tried, rest }
+  return { grid, moves, through, rides, loose, tried, rest }
 }
 
 /** The best next move from every cell from which a goal can be got to, by the fewest steps (Dijkstra 1959). */

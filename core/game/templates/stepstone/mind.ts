@@ -47,7 +47,9 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
   }
   // A finger has to come up before it presses again.
   if (hero.held) return
-  const move = nextMove(state, setup)
+  const column = columnOf(state, setup)
+  const cell = cellOf(column, hero.y, plan.grid.w)
+  const move = nextMove(state, setup, cell)
   if (move === undefined) {
     // Nobody knows a way from here: on, with a hop now and then.
     const exit = plan.things.find(({ does }) => does === 'exit')
@@ -55,21 +57,21 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
     if (random(mind) < 0.04) press(mind, into, 40)
     return
   }
-  const waits = state.step % ROUND < PATIENCE
+  // On what gives way there is no standing.
+  const waits = state.step % ROUND < PATIENCE && plan.things[hero.ride]?.does !== 'plank'
   if (move.by !== undefined) {
     // Carried, in the middle of what carries; or on to what throws.
-    const off = hero.x - (state.things[hero.ride]?.x ?? Math.floor(hero.x) + 0.5)
+    const off = hero.x - (state.things[hero.ride]?.x ?? column + 0.5)
     mind.aim = into.axis = Math.abs(off) < 0.15 ? 0 : off < 0 ? 1 : -1
     return
   }
-  if (waits && missing(state, setup, move)) {
+  if (waits && missing(state, setup, move, cell)) {
     mind.aim = 0
     return
   }
   if (blocked(mind, state, setup, move.way, waits)) return
   if (threatened(mind, state, setup, move.way)) {
     // Over it where one comes down well, else up and down again on the spot.
-    const cell = cellOf(hero.x, hero.y, plan.grid.w)
     const over = routeOf(setup).open.moves.get(cell)?.some((one) => one.way === move.way && one.hold === HOP && one.sure) === true
     mind.aim = into.axis = over ? move.way : 0
     press(mind, into, HOP)
@@ -79,7 +81,7 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
     mind.aim = into.axis = move.way
     return
   }
-  const off = hero.x - Math.floor(hero.x) - 0.5
+  const off = hero.x - column - 0.5
   // Who runs already and is nearly at the edge cannot stop any more.
   const stops = off * move.way < 0.1 || Math.abs(hero.vx) < plan.gait.speed * 0.3
   if (waits && stops && awaited(mind, state, setup, move)) return
@@ -90,14 +92,14 @@ function decide(mind: SimulatedMind, state: Stepstone, setup: Setup, into: Input
   }
   // A run-up from the near side of the cell, and off at its far side.
   const along = off * move.way
-  const back = walled(plan.grid, plan.size, Math.floor(hero.x), Math.round(hero.y) - 1, -move.way)
+  const back = walled(plan.grid, plan.size, column, Math.round(hero.y) - 1, -move.way)
   if (mind.memory === BACKING && along > (back ? plan.size.half - 0.46 : -0.3)) {
     mind.aim = into.axis = -move.way
     return
   }
   mind.memory = 0
   mind.aim = into.axis = move.way
-  if (walled(plan.grid, plan.size, Math.floor(hero.x), Math.round(hero.y) - 1, move.way)) {
+  if (walled(plan.grid, plan.size, column, Math.round(hero.y) - 1, move.way)) {
     if (0.5 - plan.size.half - along < 0.03) leap(mind, into, move)
     return
   }
@@ -122,12 +124,22 @@ function press(mind: SimulatedMind, into: Input, hold: number): void {
 }
 
 /** To the key while doors are shut, else to the way out. */
-function nextMove(state: Stepstone, setup: Setup): Move | undefined {
+function nextMove(state: Stepstone, setup: Setup, cell: number): Move | undefined {
   const plan = stepstonePlan(setup)
   const route = routeOf(setup)
-  const cell = cellOf(state.hero.x, state.hero.y, plan.grid.w)
   const shut = state.keys === 0 && plan.things.some(({ sort, does }, i) => sort === MARKS && does === 'door' && !state.things[i]!.on)
   return (shut ? route.toKeys.get(cell) : undefined) ?? route.toExit.get(cell)
+}
+
+/** Where one stands: beyond an edge that is the cell in which a part of the foot still is. */
+function columnOf({ hero }: Stepstone, setup: Setup): number {
+  const { grid, size } = stepstonePlan(setup)
+  const { moves } = routeOf(setup).open
+  const at = Math.floor(hero.x)
+  if (moves.has(cellOf(at, hero.y, grid.w))) return at
+  const [left, right] = [Math.floor(hero.x - size.half), Math.floor(hero.x + size.half)]
+  if (moves.has(cellOf(left, hero.y, grid.w))) return left
+  return moves.has(cellOf(right, hero.y, grid.w)) ? right : at
 }
 
 const cellOf = (x: number, y: number, w: number): number => (Math.round(y) - 1) * w + Math.floor(x)
@@ -144,11 +156,13 @@ function thrownWay(state: Stepstone, setup: Setup): number | null {
 }
 
 /** The next step is onto something that goes its way and is not there when one comes there. */
-function missing(state: Stepstone, setup: Setup, move: Move): boolean {
+function missing(state: Stepstone, setup: Setup, move: Move, cell: number): boolean {
   const { open, carriers } = routeOf(setup)
   const { grid, things } = stepstonePlan(setup)
+  const loose = open.loose.get(move.to)
+  if (loose !== undefined && !state.things[carriers[loose]!]!.live) return true
   const ride = open.rides.get(move.to)
-  if (ride === undefined || open.rides.get(cellOf(state.hero.x, state.hero.y, grid.w)) === ride) return false
+  if (ride === undefined || open.rides.get(cell) === ride) return false
   const index = carriers[ride]!
   const thing = placeAfter(things[index]!, state.things[index]!.age + move.steps)
   const [x, y] = [(move.to % grid.w) + 0.5, Math.floor(move.to / grid.w) + 1]

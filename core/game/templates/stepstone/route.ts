@@ -1,8 +1,8 @@
 import { cellUnder, reachFrom, wayTo, type Carrier, type Move, type Reach } from '../../course/reach'
-import { SOLID, type Grid } from '../../course/grid'
+import { OPEN, SOLID, type Grid } from '../../course/grid'
 import type { Setup } from '../../setup'
 import { MARKS, MOVERS, PICKUPS, stepstonePlan, type StepstonePlan, type ThingPlan } from './plan'
-import { GOING, wayOfThing } from './things'
+import { GOING, TOTTER_STEPS, wayOfThing } from './things'
 
 /** Where one gets to in a course with its doors shut and open, and the best way to its keys and to its way out. */
 export interface Route {
@@ -77,7 +77,10 @@ export function carriersOf({ grid, things, spring }: StepstonePlan): { carriers:
     for (const { x, y } of spots)
       for (let column = Math.floor(x - reach); column <= Math.floor(x + reach); column++)
         if (column >= 0 && column < grid.w && y > 0 && y < grid.h) cells.add((Math.round(y) - 1) * grid.w + column)
-    carriers.push({ cells: [...cells], does: goes ? 'goes' : does === 'spring' ? { throws: spring } : 'holds' })
+    if (goes) carriers.push({ cells: [...cells], does: 'goes' })
+    else if (does === 'spring') carriers.push({ cells: [...cells], does: { throws: spring } })
+    // Where its ends lie on a floor one stands on that.
+    else carriers.push({ cells: [...cells].filter((cell) => grid.surface[cell + grid.w] === OPEN), does: { holds: TOTTER_STEPS } })
     indices.push(i)
   })
   return { carriers, indices }

@@ -137,7 +137,10 @@ describe('ways to lose, told apart', () => {
     const state = begin(setup)
     const heard = run(state, setup, 400, right)
     expect(heard.slice(-2)).toEqual(['fall-sound', 'lose-sound'])
-    expect(stepstone.ending(state, setup).cause).toBe('a fall')
+    // Where it fell, not where it is back.
+    const { cause, x } = stepstone.ending(state, setup)
+    expect(cause).toBe('a fall')
+    expect(x).toBeGreaterThan(3)
   })
 
   it('is hurt by thorns, and goes back to the last checkpoint', () => {
@@ -342,7 +345,9 @@ describe('what goes its way', () => {
       thing('hut', 20, 4),
       thing('mushroom', 9.5, 6.75),
     ])
-    for (const setup of [lift, up]) {
+    // A loose plank that is gone before one is over it on foot.
+    const plank = setupOf([...air(8), 'ccccc...cccccccccccc....'], [thing('hut', 17, 8), thing('plank', 6.5, 8)])
+    for (const setup of [lift, up, plank]) {
       const played = playAll(setup, [1, 2, 3, 4, 5, 6].map((seed) => ({ skill: 1, seed })))
       expect(played.filter(({ outcome }) => outcome === 'won').length).toBeGreaterThanOrEqual(4)
     }

@@ -1,4 +1,4 @@
-import { harmed, moveBody, steer } from '../../course/body'
+import { FOOTHOLD, harmed, moveBody, steer } from '../../course/body'
 import { clearEvents, makeEvents } from '../../events'
 import { judge } from '../../outcome'
 import { agePops, makePops, pop } from '../../pops'
@@ -63,6 +63,7 @@ function start(setup: Setup, seed: number, carry?: Carry): Stepstone {
     mark: '',
     camera: { left: 0, top: 0 },
     cause: '',
+    at: { x: 0, y: 0 },
   }
   follow(state, plan, 1)
   return state
@@ -89,6 +90,8 @@ function hurt(state: Stepstone, plan: StepstonePlan, lives: number, cause: strin
   const { hero } = state
   state.lives = Math.max(0, state.lives - lives)
   state.cause = cause
+  state.at.x = hero.x - state.camera.left
+  state.at.y = hero.y - state.camera.top
   hero.hurt = HURT_STEPS
   state.events.push(sound)
   setClip(hero, 'hurt')
@@ -194,7 +197,7 @@ function ride(state: Stepstone, plan: StepstonePlan, feet: number): void {
     const own = plan.things[i]!
     const thing = state.things[i]!
     if (own.sort !== MOVERS || !thing.live || own.does === 'spikes') continue
-    if (Math.abs(hero.x - thing.x) > own.half + plan.size.half * 0.7) continue
+    if (Math.abs(hero.x - thing.x) > own.half + plan.size.half * FOOTHOLD) continue
     // Above it a step ago, and at it or a little below now.
     if (feet > thing.y - thing.dy + LIP || hero.y < thing.y - 0.02 || hero.y > thing.y + LIP + hero.vy) continue
     if (own.does === 'spring') {
@@ -286,13 +289,13 @@ function step(state: Stepstone, input: Input, setup: Setup): void {
   judge(state, isOut(state, plan), state.lives <= 0)
 }
 
-/** The name of what took the last life, where it happened, seen from the camera. */
+/** The name of what took the last life, and where it happened, seen from the camera: the hero is back at its mark. */
 function ending(state: Stepstone, setup: Setup): Ending {
-  const at = { x: state.hero.x - state.camera.left, y: state.hero.y - state.camera.top }
-  if (state.outcome === 'won') return { cause: 'the goal', ...at }
+  const { hero, camera, at } = state
+  if (state.outcome === 'won') return { cause: 'the goal', x: hero.x - camera.left, y: hero.y - camera.top }
   const foe = setup.find('cast', FOES)?.find(({ id }) => id === state.cause)
   const mover = setup.find('cast', MOVERS)?.find(({ id }) => id === state.cause)
-  return { cause: foe?.name ?? mover?.name ?? state.cause, ...at }
+  return { cause: foe?.name ?? mover?.name ?? state.cause, x: at.x, y: at.y }
 }
 
 /** Things keep what they are doing where they are still in the course; whoever stands in a wall begins again. */

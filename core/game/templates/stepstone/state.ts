@@ -16,8 +16,9 @@ export interface Stepstone extends PlayState {
   mark: string
   /** The world's top left on the stage. */
   camera: { left: number; top: number }
-  /** What took the last life, and where. */
+  /** What took the last life, and where on the stage. */
   cause: string
+  at: Point
 }
 
 export interface Climber extends Body {
