@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { puffinCatch, windfall } from '../../tests/support/fixtures'
+import { puffinCatch, TEMPLATES, windfall } from '../../tests/support/fixtures'
+import { newPack } from '../pack/pack'
 import { ageResult, askedOf, bandRank, bandWith, hiddenAt, QUESTIONS, TOPICS } from './age-guide'
 import { BANDS } from './names'
 import { denied, descriptorsOf, suggestedAnswers } from '../facts/descriptors'
@@ -68,6 +69,14 @@ describe('what the parts say', () => {
     expect(topics('Lucky dice')).toEqual(['wagers:looks'])
     for (const fine of ['Weaver', 'Grapeshotte', 'Winery cat', 'Skullcap herb', 'Bowline'])
       expect(topics(fine), fine).toEqual([])
+  })
+
+  it('asks no maker about words that only a template of ours has', () => {
+    const found = Object.values(TEMPLATES).flatMap((template) =>
+      descriptorsOf(template, newPack(template, 'a-pack-for-tests')).filter(({ answer }) => answer !== 'bumps'),
+    )
+    // What a game of dice is about.
+    expect(found.map(({ because }) => because)).toEqual(['“dice” in How to play'])
   })
 
   it('knows that bad things do harm, and that the switch for scores lets players meet', () => {

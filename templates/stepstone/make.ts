@@ -175,7 +175,7 @@ const mushroom = (k: number): string => {
     [[40, 44], [70, 30], [102, 46]].map(([x, y]) => oval(x!, y! + low, 9, 7, '#e9f3f2')).join('')
   )
 }
-const shoots = (out: boolean): string =>
+const sprigs = (out: boolean): string =>
   out
     ? [0, 1, 2, 3].map((i) => shape(`M${8 + i * 28},118C${10 + i * 28},80 ${14 + i * 26},40 ${22 + i * 26},${12 + (i % 2) * 16}C${26 + i * 26},50 ${28 + i * 28},90 ${28 + i * 28},118Z`, i % 2 === 0 ? '#8c3f54' : '#6f2f43')).join('')
     : [0, 1, 2, 3].map((i) => shape(`M${8 + i * 28},118L${18 + i * 28},${100 + (i % 2) * 4}L${28 + i * 28},118Z`, '#6f2f43')).join('')
@@ -247,7 +247,7 @@ export function drawings(): Drawing[] {
     { name: 'basket', svg: rows(160, 72, [0, 1].map((k) => move(0, 0, basket(k)))) },
     { name: 'plank', svg: rows(160, 36, [0, 1].map(plank)) },
     { name: 'mushroom', svg: rows(140, 116, [0, 1].map(mushroom)) },
-    { name: 'shoots', svg: rows(120, 120, [shoots(false), shoots(true)]) },
+    { name: 'sprigs', svg: rows(120, 120, [sprigs(false), sprigs(true)]) },
     { name: 'hut', svg: rows(180, 216, [hut(false), hut(true)]) },
     { name: 'cairn', svg: rows(120, 120, [cairn(false), cairn(true)]) },
     { name: 'gate', svg: rows(100, 200, [gate(false), gate(true)]) },
