@@ -1,4 +1,4 @@
-import { disc, dot, rect, scatter, sheet, strip, type Sheet } from './pixel'
+import { disc, dot, edged, rect, scatter, sheet, strip, type Sheet } from './pixel'
 import { INKS } from './inks'
 
 /** What the climb of the old pier is made of: 20 px are one metre, and a cell of the course. */
@@ -51,6 +51,7 @@ export const barnacles = (): Sheet =>
           rect(s, x + (y > high / 2 ? 1 : 0), CELL - 1 - y, y > high / 2 ? 1 : 3, 1, INKS[y % 3 === 0 ? 'g' : 'G']!)
         dot(s, x + 1, CELL - high, INKS['w']!)
       }
+      edged(s, INKS['k']!)
       return s
     }),
     2,
@@ -92,12 +93,12 @@ export const rottenPlank = (): Sheet =>
     rect(s, 14, k + 3, 5, 2, INKS['N']!)
   })
 export const ropeCoil = (): Sheet =>
-  two(22, 10, (s, k) => {
+  two(22, 11, (s, k) => {
     for (let row = 0; row < 3 - k; row++) {
-      rect(s, 1 + row, 1 + row * 3 + k * 3, 20 - row * 2, 3, INKS['l']!)
+      rect(s, 1 + row, 1 + row * 3 + k * 3, 20 - row * 2, 3, INKS['t']!)
       for (let x = 2 + row; x < 20 - row; x += 3) dot(s, x, 2 + row * 3 + k * 3, INKS['n']!)
     }
-    rect(s, 0, 9, 22, 1, INKS['N']!)
+    edged(s, INKS['k']!)
   })
 export const urchin = (): Sheet =>
   two(20, 18, (s, k) => {
@@ -120,10 +121,10 @@ export const festivalBell = (): Sheet =>
   })
 export const pole = (): Sheet =>
   two(18, 28, (s, k) => {
-    rect(s, 4, 0, 2, 28, INKS['N']!)
-    rect(s, 1, 25, 8, 3, INKS['G']!)
-    if (k === 1) for (let y = 0; y < 8; y++) rect(s, 6, 2 + y, 11 - Math.abs(4 - y), 1, INKS[y < 4 ? 'r' : 'R']!)
-    else for (let y = 0; y < 8; y++) rect(s, 6, 16 + y, 3, 1, INKS['G']!)
+    rect(s, 8, 0, 2, 28, INKS['N']!)
+    rect(s, 5, 25, 8, 3, INKS['G']!)
+    if (k === 1) for (let y = 0; y < 8; y++) rect(s, 10, 2 + y, 8 - Math.abs(4 - y), 1, INKS[y < 4 ? 'r' : 'R']!)
+    else for (let y = 0; y < 8; y++) rect(s, 10, 16 + y, 3, 1, INKS['G']!)
   })
 export const tideGate = (): Sheet =>
   two(16, 42, (s, k) => {
@@ -137,12 +138,13 @@ export const tideGate = (): Sheet =>
 export const brassKey = (): Sheet =>
   strip(
     [0, 1].map((k) => {
-      const s = sheet(12, 14)
-      disc(s, 5, 3 + k, 3, INKS['y']!)
-      disc(s, 5, 3 + k, 1, INKS['Y']!)
-      rect(s, 5, 6 + k, 2, 7, INKS['y']!)
-      rect(s, 7, 9 + k, 2, 1, INKS['Y']!)
-      rect(s, 7, 11 + k, 3, 1, INKS['Y']!)
+      const s = sheet(14, 16)
+      disc(s, 6, 4 + k, 3, INKS['y']!)
+      disc(s, 6, 4 + k, 1, INKS['Y']!)
+      rect(s, 6, 7 + k, 2, 7, INKS['y']!)
+      rect(s, 8, 10 + k, 2, 1, INKS['Y']!)
+      rect(s, 8, 12 + k, 3, 1, INKS['Y']!)
+      edged(s, INKS['k']!)
       return s
     }),
     2,

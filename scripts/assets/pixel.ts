@@ -48,6 +48,17 @@ export function stamp(s: Sheet, rows: readonly string[], palette: Palette, left:
   )
 }
 
+/** A line of one px around all that is drawn, where there is room for it. */
+export function edged(s: Sheet, colour: string): void {
+  const drawn = (x: number, y: number) =>
+    x >= 0 && y >= 0 && x < s.width && y < s.height && s.data[(y * s.width + x) * 4 + 3] !== 0
+  const line: [number, number][] = []
+  for (let y = 0; y < s.height; y++)
+    for (let x = 0; x < s.width; x++)
+      if (!drawn(x, y) && (drawn(x - 1, y) || drawn(x + 1, y) || drawn(x, y - 1) || drawn(x, y + 1))) line.push([x, y])
+  for (const [x, y] of line) dot(s, x, y, colour)
+}
+
 /** Frames of one size side by side, `columns` to a row. */
 export function strip(frames: readonly Sheet[], columns: number): Sheet {
   const { width, height } = frames[0]!

@@ -96,14 +96,14 @@ export async function oldPierClimb(files: string): Promise<Pack> {
     ]),
     pickups: cast([
       { id: 'herring', name: 'Herring', points: 5, does: 'points', sprite: await taken('herring.png', 11 / PIXELS, 2) },
-      { id: 'key', name: 'Brass key', points: 10, does: 'key', sprite: await taken('brass-key.png', 14 / PIXELS, 2) },
+      { id: 'key', name: 'Brass key', points: 10, does: 'key', sprite: await taken('brass-key.png', 16 / PIXELS, 2) },
       { id: 'lantern', name: 'Lantern', points: 10, does: 'life', sprite: await taken('lantern.png', 0.8) },
     ]),
     movers: cast([
       await mover('raft', 'Raft', 'lift', 14, 0.05),
       await mover('rotten-plank', 'Rotten plank', 'plank', 8, 0.05),
-      await mover('rope-coil', 'Rope coil', 'spring', 10, 0.15),
-      await mover('urchin', 'Urchin', 'spikes', 18, 0.98),
+      await mover('rope-coil', 'Rope coil', 'spring', 11, 0.15),
+      await mover('urchin', 'Urchin', 'spikes', 18, 0.86),
     ]),
     marks: cast([
       await mark('festival-bell', 'Festival bell', 'exit', 44, 50),
@@ -123,16 +123,20 @@ export async function oldPierClimb(files: string): Promise<Pack> {
     'lose-words': words('Down in the harbour'),
     // Up: from gangway to gangway, past a crab, to the bell above.
     course: courseOf(
-      [34, 16],
-      [['p', 0, 13, 34, 3], ['g', 7, 11, 3, 1], ['g', 11, 9, 3, 1], ['p', 15, 7, 6, 1], ['g', 22, 9, 2, 1], ['g', 24, 6, 3, 1], ['p', 28, 4, 6, 1]], // prettier-ignore
+      [48, 16],
       [
-        ['pickups', 'herring', 8.5, 10.6], ['pickups', 'herring', 12.5, 8.6], ['pickups', 'herring', 25.5, 5.6], ['pickups', 'herring', 10.5, 12.6],
-        ['foes', 'crab', 13.5, 13], ['foes', 'crab', 18.5, 7], ['marks', 'pole', 16.5, 7], ['marks', 'festival-bell', 31.5, 4], ['movers', 'rope-coil', 30.5, 12.7],
+        ['p', 0, 13, 48, 3], ['b', 11, 12, 13, 1], ['g', 7, 11, 3, 1], ['g', 11, 9, 3, 1], ['p', 15, 7, 6, 1], ['g', 22, 9, 2, 1],
+        ['g', 24, 6, 3, 1], ['p', 28, 4, 5, 1], ['g', 35, 6, 2, 1], ['g', 39, 8, 2, 1], ['p', 42, 6, 6, 1],
+      ], // prettier-ignore
+      [
+        ['pickups', 'herring', 8.5, 10.6], ['pickups', 'herring', 12.5, 8.6], ['pickups', 'herring', 25.5, 5.6], ['pickups', 'herring', 40, 7.6],
+        ['foes', 'crab', 8.5, 13], ['foes', 'crab', 18.5, 7], ['foes', 'gull', 37.5, 4.6], ['marks', 'pole', 16.5, 7], ['marks', 'festival-bell', 46, 6],
+        ['movers', 'rope-coil', 30.5, 12.7],
       ], // prettier-ignore
       [
         [4, 12],
-        [20, 12],
-        [26, 12],
+        [27, 12],
+        [34, 12],
       ],
     ),
     // Over: gaps, rotten planks and a raft.
@@ -153,16 +157,16 @@ export async function oldPierClimb(files: string): Promise<Pack> {
     // Through: the key first, then the gate, and urchins that come and go.
     'course@level-through': courseOf(
       [46, 14],
-      [['p', 0, 11, 46, 3], ['p', 24, 0, 2, 9], ['g', 6, 9, 3, 1], ['g', 10, 7, 3, 1], ['g', 14, 5, 4, 1], ['p', 33, 9, 3, 2], ['b', 19, 10, 2, 1]], // prettier-ignore
+      [['p', 0, 11, 46, 3], ['p', 24, 0, 2, 9], ['g', 6, 9, 3, 1], ['g', 10, 7, 3, 1], ['g', 14, 5, 4, 1], ['p', 33, 9, 3, 2], ['b', 19, 10, 2, 1], ['b', 36, 10, 3, 1]], // prettier-ignore
       [
         ['pickups', 'key', 16.5, 4.6], ['pickups', 'herring', 7.5, 8.6], ['pickups', 'herring', 11.5, 6.6], ['pickups', 'herring', 34.5, 8.4],
-        ['foes', 'crab', 12.5, 11], ['foes', 'boot', 39.5, 11], ['marks', 'pole', 22.5, 11], ['marks', 'tide-gate', 25, 11],
+        ['foes', 'crab', 12.5, 11], ['foes', 'boot', 41.5, 11], ['marks', 'pole', 22.5, 11], ['marks', 'tide-gate', 25, 11],
         ['movers', 'urchin', 28.5, 11], ['movers', 'urchin', 30.5, 11], ['marks', 'festival-bell', 43.5, 11],
       ], // prettier-ignore
       [
         [3, 10],
         [27, 10],
-        [37, 10],
+        [40, 10],
       ],
     ),
   }
