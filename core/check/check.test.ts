@@ -17,6 +17,7 @@ import {
 import { RULE_CASES, type FiringAndSilent, type RuleCase } from '../../tests/support/rule-cases'
 import { outlineOf } from '../art/outline'
 import type { MusicContent } from '../kinds/audible'
+import { TOPICS } from '../label/age-guide'
 import { hashOf } from '../pack/hash'
 import { newFacts } from '../art/take-in'
 import { edit } from '../pack/commands'
@@ -362,6 +363,18 @@ describe('fixes', () => {
       expect(after.findings).toEqual([])
     })
   }
+
+  it('are offered only where they have something to do', async () => {
+    const asked = async (ageGuide: Record<string, string>) => {
+      const [finding] = await findingsOf('age-unanswered', { pack: labelled({ ageGuide }) })
+      return finding!
+    }
+    expect((await asked({})).fixable).toBe(true)
+    // A question that follows another is the maker's own to answer.
+    const follow = await asked({ ...Object.fromEntries(TOPICS.map((topic) => [topic, 'none'])), fighting: 'blows' })
+    expect(follow.facts['count']).toBe(1)
+    expect(follow.fixable).toBe(false)
+  })
 
   it('exist where one can be computed', () => {
     expect(fixable.length).toBeGreaterThan(25)

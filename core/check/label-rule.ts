@@ -12,7 +12,7 @@ interface LabelRule {
   reads?(ctx: CheckContext): unknown
   /** Each hit with the words or figure shown beside it. */
   look(ctx: CheckContext, label: Label): { facts: Facts; shown: string; severity?: Severity }[]
-  /** The change of the label that puts it right. */
+  /** The change of the label that puts it right; null where the maker has to: the field and `reads` alone decide which. */
   fix?(ctx: CheckContext, label: Label): { name: string; change: Partial<Label> } | null
 }
 
@@ -24,8 +24,11 @@ export function labelRule({ field, look, fix, reads, safe, ...rest }: LabelRule)
     subjects: () => [{ field }],
     reads: (ctx) => [ctx.pack.label[field], reads?.(ctx)],
     async run(ctx) {
-      return look(ctx, ctx.pack.label).map(({ facts, shown, severity }) => ({
+      const hits = look(ctx, ctx.pack.label)
+      const fixable = hits.length > 0 && fix !== undefined && fix(ctx, ctx.pack.label) !== null
+      return hits.map(({ facts, shown, severity }) => ({
         facts,
+        fixable,
         evidence: { kind: 'figure' as const, text: shown },
         ...(severity === undefined ? {} : { severity }),
       }))

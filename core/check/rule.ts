@@ -44,6 +44,8 @@ export interface Hit {
   evidence: Evidence
   severity?: Severity
   subject?: Subject
+  /** False where the rule's fix has nothing to do for this one. */
+  fixable?: boolean
 }
 
 /** One file a rule. Appends what it finds and does not throw. */

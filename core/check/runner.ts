@@ -43,7 +43,7 @@ async function ask(rule: Rule, ctx: CheckContext, subject: Subject): Promise<Fin
       subject: about,
       facts: hit.facts,
       evidence: hit.evidence,
-      fixable: rule.fix !== undefined && hit.facts['canShrink'] !== 0,
+      fixable: rule.fix !== undefined && hit.fixable !== false,
     }
   })
 }

@@ -14,8 +14,11 @@ export const ageUnanswered = labelRule({
       : [{ facts: { count: open.length, first: open[0]!.ask }, shown: `${open.length} open` }]
   },
   // What the parts suggest; follow-ups are asked of the maker.
-  fix: (ctx, { ageGuide }) => ({
-    name: 'Answer the age guide as the parts suggest',
-    change: { ageGuide: { ...suggestedAnswers(descriptorsOf(ctx.template, ctx.pack), TOPICS), ...ageGuide } },
-  }),
+  fix: (ctx, { ageGuide }) =>
+    TOPICS.every((topic) => ageGuide[topic] !== undefined)
+      ? null
+      : {
+          name: 'Answer the age guide as the parts suggest',
+          change: { ageGuide: { ...suggestedAnswers(descriptorsOf(ctx.template, ctx.pack), TOPICS), ...ageGuide } },
+        },
 })

@@ -73,6 +73,7 @@ export const wordsOverflow: Rule = {
           canShrink: canShrink ? 1 : 0,
         },
         evidence: { kind: 'words', text, overWidth: over(worst.fit) },
+        fixable: canShrink,
       },
     ]
   },
