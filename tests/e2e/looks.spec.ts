@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
+import { seriousOn } from '../support/axe'
 import { DEMO, go, home, stageReady } from '../support/e2e'
 
 const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> }[] = [
@@ -38,32 +38,16 @@ const VIEWS: { name: string; path: string; ready: (page: Page) => Promise<void> 
     ready: (page) => expect(page.getByRole('heading', { level: 1 })).toBeVisible(),
   },
   {
+    name: 'an address of nothing',
+    path: '/arcade/no/such-page',
+    ready: (page) => expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible(),
+  },
+  {
     name: 'arcade',
     path: '/arcade',
     ready: (page) => expect(page.getByRole('heading', { name: 'Arcade' })).toBeVisible(),
   },
 ]
-
-/** What axe finds serious on a page as it is. By night only the colours are others. */
-async function seriousOn(page: Page, name: string, desk: 'light' | 'night'): Promise<string[]> {
-  await expect(page.locator(`.v-application.v-theme--${desk}`)).toBeVisible()
-  // What comes in by fading has its colours at its end.
-  await page.waitForFunction(() =>
-    document.getAnimations().every((one) => one.effect?.getComputedTiming().endTime === Infinity),
-  )
-  // Tooltips that are closed stay behind empty; nobody meets them. There are no frames of other origins to be looked
-  // into, for which axe would open a page of its own each time.
-  const axe = new AxeBuilder({ page }).exclude('.v-tooltip').setLegacyMode()
-  const { violations } = await (
-    desk === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])
-  ).analyze()
-  return violations
-    .filter((one) => one.impact === 'serious' || one.impact === 'critical')
-    .map(
-      (one) =>
-        `${name}, ${desk}: ${one.id}: ${one.nodes.map((node) => `${node.target.join(' ')} ${node.failureSummary ?? ''}`).join(' | ')}`,
-    )
-}
 
 test('nothing serious for axe on any view, both desks; nothing sticks out at 1024 px; the desk stays as it was turned', async ({
   page,
@@ -97,13 +81,17 @@ test('with reduced motion the template stands still', async ({ page }) => {
   expect((await attract.screenshot()).equals(first)).toBe(true)
 })
 
-test('a pack that is not there, a template that is not there: told, with a way on', async ({ page }) => {
+test('a pack, a template, a page that is not there: told, with a way on', async ({ page }) => {
   await page.goto('/packs/no-such-pack/bench')
   await expect(page.getByText('This pack is not in this browser')).toBeVisible()
   await page.getByRole('link', { name: 'To your packs' }).click()
   await expect(page.getByRole('heading', { name: 'On your bench' })).toBeVisible()
   await page.goto('/templates/no-such-template')
   await expect(page.getByText('There is no such template here.')).toBeVisible()
+  await page.goto('/packs/no-such-pack/no-such-desk')
+  await expect(page.getByText('There is nothing at this address')).toBeVisible()
+  await page.getByRole('link', { name: 'To your packs' }).click()
+  await expect(page.getByRole('heading', { name: 'On your bench' })).toBeVisible()
 })
 
 test('the arcade and a game fit a phone, and play by touch', async ({ browser, baseURL, request }) => {

@@ -1,20 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useTheme } from 'vuetify'
+import { useDesk } from '~/composables/desk'
 
-const theme = useTheme()
-const night = computed(() => theme.global.name.value === 'night')
+const desk = useDesk()
+const night = computed(desk.night)
 const name = computed(() => (night.value ? 'Day desk' : 'Night desk'))
-
-function turn(): void {
-  const next = night.value ? 'light' : 'night'
-  theme.change(next)
-  localStorage.setItem('pack-post:desk', next)
-}
 </script>
 
 <template>
-  <button class="press bare" :aria-label="name" :title="name" @click="turn">
+  <button class="press bare" :aria-label="name" :title="name" @click="desk.turn">
     <BitsIcon :name="night ? 'day' : 'night'" />
   </button>
 </template>
