@@ -15,12 +15,10 @@ function libsqlTarget(): string {
  * The page of the app fetches the rules of the games it shows (`fetchRules`): the lists of all of them are empty there.
  * Workers and the server have them all.
  */
+const LISTS = /core[\\/]game[\\/]templates[\\/](rules|minds)\.ts$/
 const rulesWhenAsked = {
   name: 'rules-when-asked',
-  load(id: string) {
-    const list = /core[\\/]game[\\/]templates[\\/](rules|minds)\.ts$/.exec(id)?.[1]
-    return list === undefined ? undefined : `export const ${list.toUpperCase()} = []`
-  },
+  load: { filter: { id: LISTS }, handler: (id: string) => `export const ${LISTS.exec(id)![1]!.toUpperCase()} = []` },
 }
 
 /**
@@ -29,8 +27,10 @@ const rulesWhenAsked = {
  */
 const schemasAsTheyAre = {
   name: 'schemas-as-they-are',
-  transform: (code: string, id: string) =>
-    /[\\/]zod[\\/]v4[\\/]core[\\/]core\.js$/.test(id) ? `${code}\nglobalConfig.jitless = true\n` : undefined,
+  transform: {
+    filter: { id: /[\\/]zod[\\/]v4[\\/]core[\\/]core\.js$/ },
+    handler: (code: string) => `${code}\nglobalConfig.jitless = true\n`,
+  },
 }
 
 const drawnByServer = new Map<string, string>()
