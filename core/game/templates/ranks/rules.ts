@@ -201,8 +201,9 @@ function arrive(state: Ranks, plan: RanksPlan): void {
   for (let i = 0; i < state.foes.length; i++) {
     const foe = state.foes[i]!
     if (foe.burst > 0) foe.burst--
+    if (!foe.live || foe.d > SHIELDS_AT + 2) continue
     const row = placeOf(plan, foe.row, foe.index)
-    if (!foe.live || row === null || foe.d > SHIELDS_AT + 2) continue
+    if (row === null) continue
     const size = Math.min(row.actor.width, row.actor.height) / 2
     if (state.step % 6 === foe.index % 6 && bitten(state, plan, row.actor, 'move', put(there, foe.a, foe.d, state.step), size))
       state.events.push('crumble-sound')
