@@ -195,6 +195,17 @@ describe('what is changed while a slow file is taken in', () => {
     expect(at.bench.content('backdrop')).toEqual({ ...from, dim: 0.35 })
   })
 
+  it('is known as coming until it is there, also where another one is there sooner', async () => {
+    const { what, go } = slow('sea.png', pngAsset(disc(160, 60)).bytes)
+    const coming = at.swap.put(what, 'backdrop')
+    expect([at.swap.busy, at.swap.isComing('backdrop'), at.swap.isComing('hero')]).toEqual(['backdrop', true, false])
+    await at.swap.put(ball(), 'hero')
+    expect([at.swap.busy, at.swap.isComing('backdrop'), at.swap.isComing('hero')]).toEqual(['backdrop', true, false])
+    go()
+    await coming
+    expect([at.swap.busy, at.swap.isComing('backdrop')]).toEqual(['', false])
+  })
+
   it('of a cast is kept: points changed and another entry taken out', async () => {
     const cast = () => at.bench.content('good') as CastContent
     const { what, go } = slow('star.png', pngAsset(ballPixels()).bytes)

@@ -12,7 +12,7 @@ import type { Command } from '@core/pack/commands'
 import type { PartSpec } from '@core/template/template'
 import * as Comlink from 'comlink'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { decodeInPage } from '../composables/hear'
 import { viewOf } from '../kinds'
 import type { Hands } from '../kinds/take'
@@ -29,7 +29,11 @@ export const useSwap = defineStore('swap', () => {
   const bench = useBench()
   const notices = useNotices()
   const assetsStore = useAssets()
-  const busy = ref('')
+  /** What is under way, oldest first: worked out, which can be stopped, and then done, which cannot. */
+  const jobs = ref<{ part: string; doing: boolean }[]>([])
+  /** The part that something is worked out for that can be stopped. */
+  const busy = computed(() => jobs.value.findLast(({ doing }) => !doing)?.part ?? '')
+  const isComing = (part: string) => jobs.value.some((job) => job.part === part)
   /** How much of it is done, 0..1; 0 where nobody can tell. */
   const done = ref(0)
 
@@ -127,11 +131,12 @@ export const useSwap = defineStore('swap', () => {
     work: () => Promise<T>,
     then: (made: T) => Promise<unknown>,
   ): Promise<boolean> {
-    busy.value = part
+    const job = reactive({ part, doing: false })
+    jobs.value.push(job)
     done.value = 0
     try {
       const made = await untilStopped(work())
-      busy.value = ''
+      job.doing = true
       await then(made)
       return true
     } catch (error) {
@@ -140,7 +145,7 @@ export const useSwap = defineStore('swap', () => {
       else notices.warn(error.message)
       return false
     } finally {
-      busy.value = ''
+      jobs.value = jobs.value.filter((one) => one !== job)
     }
   }
 
@@ -256,7 +261,7 @@ export const useSwap = defineStore('swap', () => {
   }
 
   return {
-    ...{ busy, done, stop: stopWorkshop },
+    ...{ busy, isComing, done, stop: stopWorkshop },
     put,
     putMany,
     wants,

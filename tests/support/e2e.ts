@@ -161,9 +161,11 @@ export async function cardJpeg(): Promise<Upload> {
   return upload('photo of a ball.jpg', 'image/jpeg', await sharp(png).flatten().jpeg({ quality: 85 }).toBuffer())
 }
 
+/** Puts a file on a part, and waits until it is there or refused. */
 export async function swapByButton(page: Page, part: string, file: Upload): Promise<void> {
   await choosePart(page, part)
   await page.getByTestId('replace-file').setInputFiles(file)
+  await expect(page.getByTestId('inspector')).toHaveAttribute('aria-busy', 'false')
 }
 
 /** Drops a file on an element as the system's file manager would. */

@@ -56,7 +56,13 @@ defineExpose({ replace: () => wants.value !== null && picker.value?.click() })
 </script>
 
 <template>
-  <section v-if="spec && content" class="inspector" :aria-label="spec.name" data-testid="inspector">
+  <section
+    v-if="spec && content"
+    class="inspector"
+    :aria-label="spec.name"
+    :aria-busy="swap.isComing(part)"
+    data-testid="inspector"
+  >
     <template v-if="sheet.length > 0">
       <div>
         <h2>{{ spec.sheet }}</h2>

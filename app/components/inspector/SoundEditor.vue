@@ -6,12 +6,14 @@ import { useBench } from '~/stores/bench'
 import { useDesk } from '~/stores/desk'
 import { useSoundBench, type SoundTool } from '~/stores/sound-bench'
 import { useSounds } from '~/stores/sounds'
+import { useSwap } from '~/stores/swap'
 
 const emit = defineEmits<{ moment: [] }>()
 const { spec, content } = defineProps<{ spec: PartSpec; content: Audible }>()
 const bench = useBench()
 const sounds = useSounds()
 const desk = useDesk()
+const swap = useSwap()
 const soundBench = useSoundBench()
 const theirs = computed(() => (isAudible(spec.content) ? spec.content.asset : null))
 const facts = computed(() => (content.asset === null ? undefined : bench.facts(content.asset)))
@@ -63,7 +65,12 @@ onBeforeUnmount(() => sounds.stop())
   </div>
   <p v-else class="silent soft">Nothing sounds here.</p>
   <div class="ways">
-    <v-btn v-if="content.asset !== null" variant="outlined" data-act="work-on-sound" @click="work('cut')"
+    <v-btn
+      v-if="content.asset !== null"
+      variant="outlined"
+      :disabled="swap.isComing(spec.id)"
+      data-act="work-on-sound"
+      @click="work('cut')"
       >Work on it</v-btn
     >
     <v-btn v-if="content.kind === 'sound'" variant="outlined" @click="work('make')">Make one</v-btn>

@@ -44,6 +44,8 @@ const WAYS: { tool: Tool; name: string }[] = [
   { tool: 'touch', name: 'Hit shape' },
   { tool: 'colour', name: 'Colours' },
 ]
+/** What is about to be another drawing is not worked on. */
+const coming = computed(() => swap.isComing(part))
 const framesSaid = (count: number): string => `${count} ${count === 1 ? 'frame' : 'frames'}`
 </script>
 
@@ -62,15 +64,20 @@ const framesSaid = (count: number): string => `${count} ${count === 1 ? 'frame' 
         :key="name"
         class="plain-button frame"
         :title="`${name}: ${framesSaid(clip.frames.length)}`"
+        :disabled="coming"
         @click="workbench.show()"
       >
         <span class="checker"><BitsFrameView :sprite="sprite" :clip="name" playing /></span>
         <span class="soft">{{ name }} {{ clip.frames.length }}</span>
       </button>
     </div>
-    <v-btn variant="outlined" block data-testid="open-workshop" @click="workbench.show()">Open the art workshop</v-btn>
+    <v-btn variant="outlined" block :disabled="coming" data-testid="open-workshop" @click="workbench.show()"
+      >Open the art workshop</v-btn
+    >
     <div class="ways">
-      <button v-for="way in WAYS" :key="way.tool" class="link" @click="workbench.show(way.tool)">{{ way.name }}</button>
+      <button v-for="way in WAYS" :key="way.tool" class="link" :disabled="coming" @click="workbench.show(way.tool)">
+        {{ way.name }}
+      </button>
     </div>
   </div>
   <hr class="fold" />

@@ -215,11 +215,6 @@ canvas {
   gap: 16px;
   align-items: baseline;
 }
-.zoom .link:disabled {
-  opacity: 0.45;
-  cursor: default;
-  text-decoration: none;
-}
 .hint {
   margin-left: auto;
   font-size: 12.5px;
