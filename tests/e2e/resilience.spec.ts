@@ -95,7 +95,7 @@ test('killed at random moments over postings, deletes, scores and plays: nothing
 }) => {
   const done = await drill(request, { kills: 4, ports: [PORT] })
   expect(done.wrong).toEqual([])
-  expect(done).toMatchObject({ kills: 4 })
+  expect(done.kills).toBeGreaterThanOrEqual(4)
   expect(Math.min(done.postings, done.scores, done.plays)).toBeGreaterThan(0)
 })
 
