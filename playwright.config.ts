@@ -24,7 +24,7 @@ export default defineConfig({
       executablePath: CHROMIUM,
       args: [
         '--no-sandbox',
-        // Threads that help to collect, and small heaps of new things, take 5 % of both processors from the tests.
+        // Threads that help to collect, and small heaps of new things, take from the tests what they have of two busy processors.
         '--js-flags=--single-threaded-gc --min-semi-space-size=16',
         '--disable-dev-shm-usage',
         '--disable-gpu',

@@ -121,8 +121,8 @@ export async function drill(http: APIRequestContext, options: DrillOptions): Pro
     }
     scored = (await list())[0]!
 
-    const cut = () => Math.min(done.postings, done.scores, done.plays) === 0
-    for (let round = 0; round < options.kills || (cut() && round < options.kills * 5); round++) {
+    const lacking = () => Math.min(done.postings, done.scores, done.plays) === 0
+    for (let round = 0; round < options.kills || (lacking() && round < options.kills * 5); round++) {
       const title = `Drill ${round}`
       const parcel = await titled(title)
       const acts = [
