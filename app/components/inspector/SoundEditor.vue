@@ -39,7 +39,7 @@ onBeforeUnmount(() => sounds.stop())
 
 <template>
   <div v-if="content.asset !== null" class="sound">
-    <div class="wave"><BitsWave :asset="content.asset" /></div>
+    <div class="shape"><BitsWave :asset="content.asset" /></div>
     <div class="acts">
       <v-btn variant="outlined" @click="listen(content.asset, content.gainDb)"
         ><BitsIcon :name="sounds.playing === content.asset ? 'pause' : 'play'" :size="16" />{{
@@ -98,7 +98,7 @@ onBeforeUnmount(() => sounds.stop())
   display: grid;
   gap: 10px;
 }
-.wave {
+.shape {
   height: 74px;
   border: 1px solid var(--rule);
   border-radius: 4px;
